@@ -1131,6 +1131,8 @@ internal static class EndpointLines
         ["POST /api/people/{id}/account/signing-out"] = (k => ($"/api/people/{k.Owner}/account/signing-out", new { }), Forbidden),
         ["PUT /api/people/{id}/administrator"] = (k => ($"/api/people/{k.Owner}/administrator", new { isOne = true }), Forbidden),
         ["POST /api/account/signing-out"] = (_ => ("/api/account/signing-out", new { }), Empty),
+        ["GET /api/people/{id}/deletion"] = (k => ($"/api/people/{k.Contact}/deletion", null), Unknown),
+        ["POST /api/people/{id}/deletion"] = (k => ($"/api/people/{k.Contact}/deletion", new { }), Unknown),
         ["GET /api/people/{id}/leaving"] = (k => ($"/api/people/{k.Owner}/leaving", null), Forbidden),
         ["POST /api/people/{id}/leaving"] = (k => ($"/api/people/{k.Owner}/leaving", new { to = (string?)null }), Forbidden),
         ["POST /api/people/{id}/account/invitation"] = (k => ($"/api/people/{k.Owner}/account/invitation", new { }), Forbidden),

@@ -209,6 +209,25 @@ test("a file of people is taken in with a report, and taken back whole", async (
   assert.deepEqual(await faults(page), []);
 });
 
+test("what is kept of somebody outside is deleted for good, and what must stay is said first", async () => {
+  const page = await open(/Noor Haddad/);
+  const id = await page.evaluate(async () => (await (await fetch("/api/people?text=Rosa%20Teixeira")).json())[0].id);
+  await page.goto(`${its.demo.address}/people?who=${id}`);
+  await page.getByRole("link", { name: "Delete for good…" }).click();
+  await page.getByRole("heading", { name: "Delete what is kept of Rosa Teixeira" }).waitFor();
+  await page.getByRole("region", { name: "What is deleted" }).getByText("Rosa’s name, addresses").waitFor();
+  await page.getByRole("region", { name: "What must stay" }).getByText("as “Somebody deleted”").first().waitFor();
+  await page.getByText("It cannot be undone.").waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.getByRole("button", { name: "Not now" }).click();
+  await page.getByRole("heading", { name: "Rosa Teixeira" }).waitFor();
+  await page.getByRole("link", { name: "Delete for good…" }).click();
+  await page.getByRole("button", { name: "Delete for good" }).click();
+  await page.getByText("What was kept of Rosa Teixeira is deleted.").first().waitFor();
+  const found = await page.evaluate(async () => (await (await fetch("/api/people?text=Rosa%20Teixeira")).json()).length);
+  assert.equal(found, 0);
+});
+
 test("what somebody says of another's address waits for an administrator, and stands before a meeting is sent", async () => {
   const ines = await open(/Ines Quadros/);
   await find(ines, "lakshmi");

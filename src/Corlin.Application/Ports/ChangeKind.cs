@@ -246,6 +246,9 @@ public enum ChangeKind
 
     /// <summary>What hung on somebody who leaves was handed on.</summary>
     PersonLeft,
+
+    /// <summary>What was known of somebody was deleted for good.</summary>
+    PersonDeleted,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

@@ -345,6 +345,8 @@ public static partial class English
                 "You may change what you added there yourself; somebody else added this. Nothing was changed; ask its owner for access.",
             RefusalKind.OfTheWhole =>
                 "Agenda, privacy and how it repeats belong to the whole series. Choose “all of it” or “from here on”.",
+            RefusalKind.SignsInStill =>
+                $"{refusal.What} can still sign in. Let them leave first: what they have is handed on then, and nothing was deleted.",
             RefusalKind.LastAdministrator => "They are the last who manage people and places. Make somebody else an administrator first.",
             RefusalKind.FileUnderWay =>
                 "A file is being taken into that calendar just now. Wait until it is done; nothing of this one was taken.",

@@ -164,6 +164,9 @@ public enum RefusalKind
     /// <summary>Somebody has to manage people and places.</summary>
     LastAdministrator,
 
+    /// <summary>Of who can still sign in nothing is deleted.</summary>
+    SignsInStill,
+
     /// <summary>A password is too short, a key or a code no longer holds.</summary>
     PasswordTooShort,
     KeyNotHeld,

@@ -6,6 +6,9 @@ namespace Corlin.Store.Model;
 /// <summary>The sign-in of a person.</summary>
 public sealed class Account : IdentityUser<long>
 {
+    /// <summary>Who is shut out for longer than this has no way in.</summary>
+    public const int YearsClosed = 100;
+
     /// <summary>Whose it is, by the number inside.</summary>
     public long PersonId { get; set; }
 

@@ -70,6 +70,8 @@ internal sealed class PeopleStore(ChangeSession session) : IPeopleStore
         Note(row, before);
     }
 
+    public void Delete(CalendarUser user) => new PersonDeletion(session, user).Do();
+
     public IReadOnlyList<CalendarUser> TouchedBy(long change)
     {
         var ids = Db

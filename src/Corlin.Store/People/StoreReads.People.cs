@@ -1,4 +1,5 @@
 using System.Collections.ObjectModel;
+using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
 using Corlin.Core.Text;
 using Corlin.Core.Words;
@@ -160,6 +161,26 @@ internal partial class StoreReads
             g => (IReadOnlyList<UserId>)[.. inside[g].Where(m => there.Contains(m.Value)).OrderBy(m => m.Value)]
         );
     }
+
+    public KeptOf KeptOf(UserId who)
+    {
+        var address = Db.People.Where(p => p.Id == who.Value).Select(p => p.Address).Single();
+        string[] addresses = [address, .. Db.OtherAddresses.Where(a => a.UserId == who.Value).Select(a => a.Address)];
+        var alone = PersonDeletion.AloneOf(Db, who.Value).Count();
+        return new KeptOf(
+            alone,
+            Db.Entries.Count(e => e.OwnerId == who.Value) - alone,
+            Db.Participations.Where(p => p.UserId == who.Value && Db.Entries.Any(e => e.Id == p.EntryId && e.OwnerId != who.Value))
+                .Select(p => p.EntryId)
+                .Distinct()
+                .Count(),
+            PersonDeletion.LettersOf(Db, addresses).Count()
+        );
+    }
+
+    public bool SignsIn(UserId who) =>
+        Db.Set<Account>().AsNoTracking().FirstOrDefault(a => a.PersonId == who.Value) is { } account
+        && !(account.LockoutEnd > DateTimeOffset.UtcNow.AddYears(Account.YearsClosed));
 
     private static IQueryable<UserRow> Called(IQueryable<UserRow> people, string text, IReadOnlyCollection<UserId> keeps)
     {

@@ -76,6 +76,7 @@ internal sealed class Problems(ILogger<Problems> log) : IExceptionHandler
             or RefusalKind.ReaderSeesNothing => StatusCodes.Status403Forbidden,
             RefusalKind.ChangedSince
             or RefusalKind.LastAdministrator
+            or RefusalKind.SignsInStill
             or RefusalKind.FileUnderWay
             or RefusalKind.AnsweredOtherwise
             or RefusalKind.MailNotTaken

@@ -131,7 +131,7 @@ internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate
         await users.RemovePasskeysAsync(account);
     }
 
-    private static bool IsClosed(Account account) => account.LockoutEnd > DateTimeOffset.UtcNow.AddYears(100);
+    private static bool IsClosed(Account account) => account.LockoutEnd > DateTimeOffset.UtcNow.AddYears(Account.YearsClosed);
 
     private static void Must(IdentityResult result, RefusalKind kind, string? what = null)
     {

@@ -1,3 +1,4 @@
+using System.Text;
 using Corlin.Application.Access;
 using Corlin.Application.Accounts;
 using Corlin.Application.Arranging;
@@ -203,6 +204,37 @@ public sealed class World : IAsyncDisposable
     {
         await CloseAsync();
         Directory.Delete(Folder, recursive: true);
+    }
+
+    /// <summary>Every text in every table of the database that has some words in it, with the table's name.</summary>
+    public async Task<IReadOnlyList<string>> TextsWith(params string[] words)
+    {
+        await using var db = await services.GetRequiredService<IDbContextFactory<CorlinDb>>().CreateDbContextAsync();
+        await db.Database.OpenConnectionAsync();
+        var connection = (SqliteConnection)db.Database.GetDbConnection();
+        var found = new List<string>();
+        foreach (var table in Rows(connection, "SELECT name FROM sqlite_master WHERE type = 'table'").Select(r => r[0]!))
+        foreach (var row in Rows(connection, $"SELECT * FROM \"{table}\""))
+            found.AddRange(
+                row.OfType<string>()
+                    .Where(t => words.Any(w => t.Contains(w, StringComparison.OrdinalIgnoreCase)))
+                    .Select(t => $"{table}: {t}")
+            );
+        return found;
+    }
+
+    private static IEnumerable<string?[]> Rows(SqliteConnection connection, string sql)
+    {
+        using var command = connection.CreateCommand();
+        command.CommandText = sql;
+        using var reader = command.ExecuteReader();
+        while (reader.Read())
+            yield return
+            [
+                .. Enumerable
+                    .Range(0, reader.FieldCount)
+                    .Select(i => reader.GetValue(i) is byte[] bytes ? Encoding.UTF8.GetString(bytes) : reader.GetValue(i).ToString()),
+            ];
     }
 
     /// <summary>Everything is in the one file then.</summary>

@@ -158,6 +158,7 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
             // An administrator decides, or who asked takes it back; nobody in these organisations did either.
             SettleAddress or ConfirmAddress => May.No,
             RemovePerson c => If(c.Who == of.Contact.PublicId && KeepsContactsOf(actor, of.People[0].Id)),
+            DeletePerson c => If(c.Who == of.Contact.PublicId && KeepsContactsOf(actor, of.People[0].Id)),
             AddToPeople
             or ChangeMembers
             or CloseSite

@@ -2172,6 +2172,62 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/{id}/deletion": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DeletingView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people/{id}/members": {
         parameters: {
             query?: never;
@@ -9676,6 +9732,18 @@ export interface components {
             occurrence: null | string;
             to: string;
             comment: null | string;
+        };
+        DeletingView: {
+            who: components["schemas"]["PersonView"];
+            /** Format: int32 */
+            alone: number;
+            /** Format: int32 */
+            letters: number;
+            /** Format: int32 */
+            organised: number;
+            /** Format: int32 */
+            takesPart: number;
+            signsIn: boolean;
         };
         DemoSignInView: {
             name: string;

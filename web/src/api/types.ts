@@ -67,6 +67,7 @@ export type PanelRequest = Schemas["PanelRequest"];
 export type SlotWeights = Schemas["SlotWeightsView"];
 export type SlotWeight = Schemas["SlotWeightView"];
 export type AfterDeadline = Schemas["AfterDeadline"];
+export type Deleting = Schemas["DeletingView"];
 export type Leaving = Schemas["LeavingView"];
 export type SlotsRequest = Schemas["SlotsRequest"];
 export type ChosenRequest = Schemas["ChosenRequest"];

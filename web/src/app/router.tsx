@@ -46,6 +46,7 @@ const Watch = lazyRouteComponent(() => import("../features/watching/Watch"), "Wa
 const DaySheet = lazyRouteComponent(() => import("../features/handing/DaySheet"), "DaySheet");
 
 const Devices = lazyRouteComponent(() => import("../features/accounts/Devices"), "Devices");
+const Deleting = lazyRouteComponent(() => import("../features/people/Deleting"), "Deleting");
 const Leaving = lazyRouteComponent(() => import("../features/people/Leaving"), "Leaving");
 const Weights = lazyRouteComponent(() => import("../features/arranging/Weights"), "Weights");
 const SendCalendar = lazyRouteComponent(() => import("../features/handing/SendCalendar"), "SendCalendar");
@@ -116,6 +117,13 @@ const devices = createRoute({
   getParentRoute: () => root,
   path: "/devices",
   component: Devices,
+});
+
+const deleting = createRoute({
+  getParentRoute: () => root,
+  path: "/deleting",
+  component: Deleting,
+  validateSearch: (search): { who?: string } => (text(search.who) ? { who: text(search.who) as string } : {}),
 });
 
 const leaving = createRoute({
@@ -253,6 +261,7 @@ export const router = createRouter({
     send,
     devices,
     weights,
+    deleting,
     leaving,
     arrange,
     convene,

@@ -29,6 +29,7 @@ public interface ICalendarReads
         INotesReads,
         IConferenceReads,
         IAddressReads,
+        IPeopleReads,
         IFeedReads,
         IDeviceReads,
         ISheetReads

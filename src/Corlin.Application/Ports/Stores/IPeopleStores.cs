@@ -32,6 +32,9 @@ public interface IPeopleStore
     /// <summary>They are found no more; what they took part in still names them.</summary>
     void Remove(CalendarUser user);
 
+    /// <summary>Deletes what is kept of somebody, for good and from the history too; their seats stay, without a name.</summary>
+    void Delete(CalendarUser user);
+
     /// <summary>The people, groups and rooms that a change touched, as they stand now.</summary>
     IReadOnlyList<CalendarUser> TouchedBy(long change);
 

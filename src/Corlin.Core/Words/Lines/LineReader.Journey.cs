@@ -67,7 +67,7 @@ public sealed partial class LineReader
         return null;
     }
 
-    /// <summary>How long a journey takes that begins at a moment of a day; within a day and a night where no day is said for its end.</summary>
+    /// <summary>How long a journey takes from a moment of a day on; within a day and a night where no day is said for its end.</summary>
     private Line Travelled(Line said)
     {
         if (journey is not { } way || said is not { Date: { } date, Time: { } time })

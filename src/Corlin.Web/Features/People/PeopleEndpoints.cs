@@ -1,5 +1,6 @@
 using Corlin.Application.Arranging;
 using Corlin.Application.Calendars;
+using Corlin.Application.HandingOver;
 using Corlin.Application.Lanes;
 using Corlin.Application.Meetings;
 using Corlin.Application.People;
@@ -81,6 +82,8 @@ internal static class PeopleEndpoints
         api.MapPost("/people", AddAsync);
         api.MapPut("/people/{id}", ChangeAsync);
         api.MapDelete("/people/{id}", RemoveAsync);
+        api.MapGet("/people/{id}/deletion", DeletingAsync);
+        api.MapPost("/people/{id}/deletion", DeleteAsync);
         api.MapPost("/people/{id}/members", MembersAsync);
         api.MapPost("/people/file", ImportAsync).WithMetadata(new RequestSizeLimitAttribute(MostBytes)).Accepts<byte[]>("text/csv");
     }
@@ -135,6 +138,15 @@ internal static class PeopleEndpoints
 
     private static async Task<Ok<ChangedView>> RemoveAsync(Reader reader, string id) =>
         TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new RemovePerson(reader.Person, id))));
+
+    private static async Task<Ok<DeletingView>> DeletingAsync(Reader reader, string id) =>
+        TypedResults.Ok(await reader.ReadAsync(new ReadDeleting(reader.Person, id, reader.Now).Run));
+
+    private static async Task<NoContent> DeleteAsync(Reader reader, string id)
+    {
+        await reader.ChangeAsync(new DeletePerson(reader.Person, id));
+        return TypedResults.NoContent();
+    }
 
     private static async Task<Ok<ChangedView>> MembersAsync(Reader reader, string id, MembersRequest request)
     {

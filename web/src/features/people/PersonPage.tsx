@@ -79,6 +79,15 @@ function Shown({ page, onGone, onGo }: { page: Page } & Omit<Props, "id">) {
               Remove from the directory
             </Button>
           )}
+          {page.mayRemove && who.kind === "person" && (
+            <Link
+              to="/deleting"
+              search={{ who: who.id }}
+              className="flex min-h-8 items-center px-3 text-[13px] font-semibold text-brick hover:bg-water"
+            >
+              Delete for good…
+            </Link>
+          )}
           {page.mayReadHistory && (
             <Link
               to="/history"

@@ -125,6 +125,11 @@ export function WayIn({ who }: { who: Person }) {
             {`${who.givenName} leaves…`}
           </Link>
         )}
+        {(state === "closed" || state === "none") && who.address !== session.data?.address && (
+          <Link to="/deleting" search={{ who: who.id }} className="inline-flex min-h-8 items-center text-soft underline underline-offset-4">
+            {`Delete what is kept of ${who.givenName}…`}
+          </Link>
+        )}
         {state === "closed" && (
           <Button
             onClick={() =>

@@ -38,6 +38,13 @@ export const accountsQuery = (text: string) =>
     queryFn: () => ask(client.GET("/api/accounts", { params: { query: { text } } })),
   });
 
+/** What is kept of somebody, and what of it must stay. */
+export const deletionQuery = (who: string) =>
+  queryOptions({
+    queryKey: ["account", "deletion", who],
+    queryFn: () => ask(client.GET("/api/people/{id}/deletion", { params: { path: { id: who } } })),
+  });
+
 /** What hangs on somebody who leaves. */
 export const leavingQuery = (who: string) =>
   queryOptions({

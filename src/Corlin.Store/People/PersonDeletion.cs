@@ -1,0 +1,163 @@
+using System.Text.Json;
+using Corlin.Core.Calendars;
+using Corlin.Store.Mapping;
+using Corlin.Store.Model;
+using Microsoft.EntityFrameworkCore;
+
+namespace Corlin.Store;
+
+/// <summary>
+/// Deletes what is kept of somebody, from what stands and from the history. Where others took part with them a seat stays, without a name.
+/// </summary>
+internal sealed class PersonDeletion(ChangeSession session, CalendarUser who)
+{
+    /// <summary>What stands in the place of a name.</summary>
+    private const string NoName = "Somebody deleted";
+
+    /// <summary>A domain that never is one (RFC 2606, 2).</summary>
+    private const string NoDomain = "deleted.invalid";
+
+    private readonly long id = who.Id.Value;
+
+    private string NoAddress => $"{id}@{NoDomain}";
+
+    private CorlinDb Db => session.Db;
+
+    /// <summary>Whether an address is that of somebody deleted: nothing is sent there.</summary>
+    internal static bool IsNobody(string address) => address.EndsWith($"@{NoDomain}", StringComparison.Ordinal);
+
+    internal void Do()
+    {
+        Db.SaveChanges();
+        string[] addresses = [who.Address, .. Db.OtherAddresses.Where(a => a.UserId == id).Select(a => a.Address)];
+        Alone();
+        Seats();
+        Letters(addresses);
+        Person();
+        Whereabouts();
+        Db.ChangeTracker.Clear();
+        session.RaiseMain(who.Id);
+        session.ForgetGroups();
+    }
+
+    /// <summary>What they entered and nobody else takes part in, with its history, papers and notes.</summary>
+    private void Alone()
+    {
+        var alone = AloneOf(Db, id).Select(e => e.Id).ToArray();
+        foreach (var some in alone.Chunk(ChangeSession.PieceSize))
+        {
+            session.EntryPieces.Delete(some);
+            Db.History.Where(h => some.Contains(h.EntryId)).ExecuteDelete();
+            Db.Notes.Where(n => some.Contains(n.EntryId)).ExecuteDelete();
+            Db.Papers.Where(p => some.Contains(p.EntryId)).ExecuteDelete();
+        }
+    }
+
+    /// <summary>Their words beside an answer, as they stand and as they stood.</summary>
+    private void Seats()
+    {
+        var entries = Db.Participations.Where(p => p.UserId == id).Select(p => p.EntryId).Distinct().ToArray();
+        Db.Participations.Where(p => p.UserId == id)
+            .ExecuteUpdate(p => p.SetProperty(x => x.Comment, (string?)null).SetProperty(x => x.Address, (string?)null));
+        foreach (var some in entries.Chunk(ChangeSession.PieceSize))
+        {
+            foreach (var line in Db.History.Where(h => some.Contains(h.EntryId)))
+                (line.Before, line.After) = (WithoutWords(line.Before), WithoutWords(line.After));
+            Db.SaveChanges();
+            Db.ChangeTracker.Clear();
+        }
+
+        // What others remember of these meetings is read anew.
+        foreach (var calendar in Db.Occupancy.Where(o => entries.Contains(o.EntryId)).Select(o => o.CalendarId).Distinct().ToList())
+            session.Raise(calendar, null);
+        Db.SaveChanges();
+    }
+
+    private string? WithoutWords(string? snapshot)
+    {
+        if (snapshot is null)
+            return null;
+        var rows = JsonSerializer.Deserialize<EntryRows>(snapshot, Texts.Json)!;
+        foreach (var part in rows.Participations.Where(p => p.UserId == id))
+            (part.Comment, part.Address) = (null, null);
+        return JsonSerializer.Serialize(rows, Texts.Json);
+    }
+
+    private void Letters(string[] addresses)
+    {
+        var letters = LettersOf(Db, addresses);
+        Db.MailSources.Where(s => letters.Any(m => m.Id == s.MailId)).ExecuteDelete();
+        LettersOf(Db, addresses).ExecuteDelete();
+        // Letters to others about what they took part in name them among those asked, in a form that cannot be searched.
+        Db.MailSources.Where(s =>
+                Db.Mails.Any(m =>
+                    m.Id == s.MailId
+                    && m.Settled
+                    && Db.Entries.Any(e => e.PublicId == m.Entry && Db.Participations.Any(p => p.EntryId == e.Id && p.UserId == id))
+                )
+            )
+            .ExecuteDelete();
+        foreach (var (text, instead) in addresses.Select(a => (a, NoAddress)).Append((who.Name, NoName)))
+        {
+            // As it stands inside the text of JSON.
+            var said = JsonSerializer.Serialize(text, Texts.Json)[1..^1];
+            Db.Outbox.Where(o => o.SentAt == null && o.WithdrawnAt == null && o.Body.Contains(said))
+                .ExecuteUpdate(o => o.SetProperty(x => x.WithdrawnAt, session.Now));
+            Db.Outbox.Where(o => o.Body.Contains(said)).ExecuteUpdate(o => o.SetProperty(x => x.Body, x => x.Body.Replace(said, instead)));
+            Db.Asked.Where(a => a.Json.Contains(said)).ExecuteUpdate(a => a.SetProperty(x => x.Json, x => x.Json.Replace(said, instead)));
+        }
+    }
+
+    private void Person()
+    {
+        Db.OtherAddresses.Where(a => a.UserId == id).ExecuteDelete();
+        Db.WaitingAddresses.Where(w => w.WhoId == id).ExecuteDelete();
+        Db.Set<Account>().Where(a => a.PersonId == id).ExecuteDelete();
+        Db.Calendars.Where(c => c.OwnerId == id).ExecuteUpdate(c => c.SetProperty(x => x.Name, NoName));
+        var row = Db.People.Single(p => p.Id == id);
+        var blank = who with { Name = NoName, Address = NoAddress, Hours = null, Place = null, Post = null };
+        PeopleMapping.Apply(blank, PersonFacts.None, row);
+        row.Removed = true;
+        row.Version++;
+        Db.SaveChanges();
+        var nothing = JsonSerializer.Serialize(new StoreReads.PersonRows(row, []), Texts.Json);
+        // A line of its own: by the newest the index in memory learns that people have changed.
+        Db.PersonHistory.Add(
+            new PersonHistoryRow
+            {
+                ChangeId = session.Current.Id,
+                UserId = id,
+                Before = nothing,
+                After = nothing,
+            }
+        );
+        Db.SaveChanges();
+        Db.PersonHistory.Where(h => h.UserId == id).ExecuteUpdate(h => h.SetProperty(x => x.After, nothing));
+        Db.PersonHistory.Where(h => h.UserId == id && h.Before != null).ExecuteUpdate(h => h.SetProperty(x => x.Before, nothing));
+    }
+
+    /// <summary>Where they were, how they liked their screens, and what they were writing.</summary>
+    private void Whereabouts()
+    {
+        Db.Stays.Where(s => s.UserId == id).ExecuteDelete();
+        Db.Absences.Where(a => a.UserId == id).ExecuteDelete();
+        Db.NoGoWeeks.Where(n => n.UserId == id).ExecuteDelete();
+        Db.KeptWishes.Where(w => w.UserId == id).ExecuteDelete();
+        Db.Instructions.Where(i => i.UserId == id).ExecuteDelete();
+        Db.Settings.Where(s => s.UserId == id).ExecuteDelete();
+        Db.Reminders.Where(r => r.UserId == id).ExecuteDelete();
+        Db.Devices.Where(d => d.OwnerId == id).ExecuteDelete();
+        Db.Drafts.Where(d => d.WriterId == id).ExecuteDelete();
+        Db.SheetWishes.Where(s => s.OwnerId == id).ExecuteDelete();
+        Db.HandedSheets.Where(s => s.OwnerId == id).ExecuteDelete();
+        Db.AccessRequests.Where(r => r.AskerId == id || r.OwnerId == id).ExecuteDelete();
+        Db.AccessNews.Where(n => n.ToId == id).ExecuteDelete();
+    }
+
+    /// <summary>Entries of somebody in which nobody else takes part.</summary>
+    internal static IQueryable<EntryRow> AloneOf(CorlinDb db, long who) =>
+        db.Entries.Where(e => e.OwnerId == who && !db.Participations.Any(p => p.EntryId == e.Id && p.UserId != who));
+
+    internal static IQueryable<MailRow> LettersOf(CorlinDb db, string[] addresses) =>
+        db.Mails.Where(m => addresses.Contains(m.FromAddress) || addresses.Contains(m.ToAddress));
+}

@@ -9,7 +9,7 @@ internal enum HalfOfDay
     Morning,
     Afternoon,
 
-    /// <summary>An hour before six is in doubt: it is that of the day after.</summary>
+    /// <summary>An hour before five is in doubt: it may be that of the day after.</summary>
     Night,
 }
 
@@ -62,7 +62,7 @@ internal sealed class ClockWords(TypedWords words)
             return Unclock(at);
         var next = at + first.Words;
         var own = Half(next, out var used);
-        if (first is { Settled: false, Half: HalfOfDay.Unsaid } && first.At(HalfOfDay.Night) is < 18 * 60 && Is(own, half, HalfOfDay.Night))
+        if (first is { Settled: false, Half: HalfOfDay.Unsaid } && first.At(HalfOfDay.Night) is < 17 * 60 && Is(own, half, HalfOfDay.Night))
             return new ClockReading(0, null, first.Words + used, false, Doubtful: true);
         if (words[next] is "sharp" or "prompt")
             used++;

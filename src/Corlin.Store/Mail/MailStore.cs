@@ -27,7 +27,7 @@ internal sealed class MailStore(ChangeSession session) : IMailStore, IMeetingNew
 
     public void Send(OutboxMessage message, MailAbout? about = null)
     {
-        if ((message.Mail?.To ?? message.Letter?.To) is { } to && PersonDeletion.IsNobody(to.Address))
+        if (OutboxMapping.To(message) is { } to && PersonDeletion.IsNobody(to.Address))
             return;
         var asked = message.Mail is { Attendees.Count: > OutboxMapping.MostInBody } many ? AskedIn(many.Attendees) : (long?)null;
         var row = new OutboxRow

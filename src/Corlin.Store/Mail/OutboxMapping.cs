@@ -23,6 +23,9 @@ internal static class OutboxMapping
             };
     }
 
+    /// <summary>To whom it goes by mail; null for a notice.</summary>
+    public static Mailbox? To(OutboxMessage message) => message.Mail?.To ?? message.Letter?.To;
+
     public static string ToBody(OutboxMessage message, bool asked) =>
         JsonSerializer.Serialize(asked ? message : message with { Mail = message.Mail! with { Attendees = [] } }, Texts.Json);
 }

@@ -97,16 +97,27 @@ internal sealed class PersonDeletion(ChangeSession session, CalendarUser who)
                 )
             )
             .ExecuteDelete();
-        foreach (var (text, instead) in addresses.Select(a => (a, NoAddress)).Append((who.Name, NoName)))
+        foreach (var address in addresses.Select(Said))
+        foreach (var row in Db.Outbox.Where(o => o.SentAt == null && o.WithdrawnAt == null && o.Body.Contains(address)).ToList())
+            if (OutboxMapping.To(OutboxMapping.ToMessage(row, null)) is { } to && addresses.Contains(to.Address))
+                row.WithdrawnAt = session.Now;
+        Db.SaveChanges();
+        foreach (var (said, instead) in addresses.Select(a => (Said(a), NoAddress)).Append(Named()))
         {
-            // As it stands inside the text of JSON.
-            var said = JsonSerializer.Serialize(text, Texts.Json)[1..^1];
-            Db.Outbox.Where(o => o.SentAt == null && o.WithdrawnAt == null && o.Body.Contains(said))
-                .ExecuteUpdate(o => o.SetProperty(x => x.WithdrawnAt, session.Now));
             Db.Outbox.Where(o => o.Body.Contains(said)).ExecuteUpdate(o => o.SetProperty(x => x.Body, x => x.Body.Replace(said, instead)));
             Db.Asked.Where(a => a.Json.Contains(said)).ExecuteUpdate(a => a.SetProperty(x => x.Json, x => x.Json.Replace(said, instead)));
         }
     }
+
+    /// <summary>
+    /// What stands in a message for their name, and instead of it: a name of one word only where it is a value whole, as it may be a word of
+    /// the language, or of the form in which messages are kept.
+    /// </summary>
+    private (string Said, string Instead) Named() =>
+        who.Name.Contains(' ', StringComparison.Ordinal) ? (Said(who.Name), NoName) : ($":\"{Said(who.Name)}\"", $":\"{NoName}\"");
+
+    /// <summary>A text as it stands within one of JSON.</summary>
+    private static string Said(string text) => JsonSerializer.Serialize(text, Texts.Json)[1..^1];
 
     private void Person()
     {

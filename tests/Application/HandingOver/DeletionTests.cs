@@ -118,6 +118,23 @@ public sealed class DeletionTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task A_name_that_is_also_a_word_changes_no_letter_to_others_and_nothing_goes_to_who_is_deleted()
+    {
+        var text = await world.Add("Text", inside: false);
+        await world.Arrange("2027-03-19T12:00", with: [world.Tome, world.Lakshmi, text]);
+        var sent = world.Post.Mail.Count;
+
+        await Deletes(text);
+        world.Advance(60);
+        await world.SendDue();
+
+        var mail = Assert.Single(world.Post.Mail.Skip(sent));
+        Assert.Equal(world.Lakshmi.Address, mail.To.Address);
+        Assert.Contains(mail.Attendees, a => a.Who.Name == "Somebody deleted");
+        Assert.DoesNotContain(mail.Attendees, a => a.Who.Name == "Text");
+    }
+
+    [Fact]
     public async Task Only_an_administrator_deletes_whom_everyone_knows_and_nobody_themselves()
     {
         Assert.Equal(RefusalKind.AdministratorsOnly, await Refused(() => Deletes(world.Lakshmi, world.Noor)));

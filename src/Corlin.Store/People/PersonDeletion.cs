@@ -110,8 +110,8 @@ internal sealed class PersonDeletion(ChangeSession session, CalendarUser who)
     }
 
     /// <summary>
-    /// What stands in a message for their name, and instead of it: a name of one word only where it is a value whole, as it may be a word of
-    /// the language, or of the form in which messages are kept.
+    /// What stands in a message for their name, and instead of it: a name of one word only where it is a value whole, as it may be a word
+    /// of the language, or of the form in which messages are kept.
     /// </summary>
     private (string Said, string Instead) Named() =>
         who.Name.Contains(' ', StringComparison.Ordinal) ? (Said(who.Name), NoName) : ($":\"{Said(who.Name)}\"", $":\"{NoName}\"");

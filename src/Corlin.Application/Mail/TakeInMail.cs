@@ -11,7 +11,7 @@ namespace Corlin.Application.Mail;
 /// Takes in by hand what waited: who speaks for its reader says that it is from whom it claims to be. What it asks is decided as ever.
 /// </summary>
 /// <param name="Message">What its calendar part asks; null where it has none.</param>
-[Change(ChangeKind.MailTakenIn, "took a message in by hand", MayTakeBack.Never)]
+[Change(ChangeKind.MailTakenIn, "took a message in by hand", MayTakeBack.BySpeaker)]
 public sealed record TakeInMail(UserId Actor, long Mail, ReceivedMessage? Message) : IChange<long>
 {
     public long Apply(IChangeSession session)

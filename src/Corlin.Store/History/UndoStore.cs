@@ -24,6 +24,7 @@ internal sealed class UndoStore(ChangeSession session) : IUndoStore
             session.EntryUndo.RestoreEntries(
                 Db.History.AsNoTracking().Where(h => h.ChangeId == change).OrderByDescending(h => h.Id).ToList()
             );
+        session.MailStore.RestoreFiled(change);
         session.DayOffStore.RestoreNoGo(change);
         session.WishStore.Restore(change);
         session.WishStore.RestoreWeights(change);

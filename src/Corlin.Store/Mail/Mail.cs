@@ -37,7 +37,16 @@ internal sealed class MailRow
 
     /// <summary>Why it waits for a person.</summary>
     public WaitReason Waits { get; set; }
+
+    /// <summary>The change that filed it by hand, or that put it back on the pile; null for all other mail.</summary>
+    public long? FiledById { get; set; }
+
+    /// <summary>How it was before that change: a <see cref="MailFiled"/> as JSON.</summary>
+    public string? FiledBefore { get; set; }
 }
+
+/// <summary>Where a message is filed, or why it waits.</summary>
+internal sealed record MailFiled(long? OfId, string? Entry, bool Private, bool Settled, WaitReason Waits);
 
 /// <summary>Something told of a meeting to somebody inside, from its delivery on.</summary>
 internal sealed class MeetingNewsRow

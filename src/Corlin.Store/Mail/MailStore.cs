@@ -114,11 +114,26 @@ internal sealed class MailStore(ChangeSession session) : IMailStore, IMeetingNew
 
     public void FileLater(KeptMail mail, MailAbout about)
     {
-        var row = Db.Mails.Single(m => m.Id == mail.Id);
-        (row.OfId, row.Entry, row.Private, row.Settled) = (about.Of?.Value, about.Entry, about.Private, true);
-        row.Waits = WaitReason.None;
-        if (about.Of is { } of)
-            session.RaiseMain(of);
+        Refile(
+            Db.Mails.Single(m => m.Id == mail.Id),
+            new MailFiled(about.Of?.Value, about.Entry, about.Private, Settled: true, WaitReason.None)
+        );
+    }
+
+    /// <summary>What a change filed by hand waits again; after an undo of that it is filed again.</summary>
+    internal void RestoreFiled(long change)
+    {
+        foreach (var row in Db.Mails.Where(m => m.FiledById == change).ToList())
+            Refile(row, JsonSerializer.Deserialize<MailFiled>(row.FiledBefore!, Texts.Json)!);
+    }
+
+    private void Refile(MailRow row, MailFiled next)
+    {
+        var before = new MailFiled(row.OfId, row.Entry, row.Private, row.Settled, row.Waits);
+        (row.OfId, row.Entry, row.Private, row.Settled, row.Waits) = (next.OfId, next.Entry, next.Private, next.Settled, next.Waits);
+        (row.FiledById, row.FiledBefore) = (session.CurrentId, JsonSerializer.Serialize(before, Texts.Json));
+        foreach (var of in new[] { before.OfId, next.OfId }.OfType<long>().Distinct())
+            session.RaiseMain(new UserId(of));
         Db.SaveChanges();
     }
 

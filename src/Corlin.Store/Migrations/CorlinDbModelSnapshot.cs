@@ -1688,6 +1688,12 @@ namespace Corlin.Store.Migrations
                     b.Property<string>("Entry")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("FiledBefore")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("FiledById")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("FromAddress")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -1734,6 +1740,9 @@ namespace Corlin.Store.Migrations
 
                     b.HasIndex("Entry")
                         .HasFilter("\"Entry\" IS NOT NULL");
+
+                    b.HasIndex("FiledById")
+                        .HasFilter("\"FiledById\" IS NOT NULL");
 
                     b.HasIndex("MessageId");
 

@@ -658,6 +658,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             m.HasIndex(x => x.OfId, "IX_Mails_Open").HasFilter("NOT \"Settled\"");
             m.HasIndex(x => x.MessageId);
             m.HasIndex(x => x.Entry).HasFilter("\"Entry\" IS NOT NULL");
+            m.HasIndex(x => x.FiledById).HasFilter("\"FiledById\" IS NOT NULL");
         });
         builder.Entity<MeetingNewsRow>(n =>
         {

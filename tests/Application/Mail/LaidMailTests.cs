@@ -1,4 +1,5 @@
 using System.Text;
+using Corlin.Application.History;
 using Corlin.Application.Mail;
 using Corlin.Core.Calendars;
 using Corlin.Core.Refusals;
@@ -87,6 +88,24 @@ public sealed class LaidMailTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task Taking_it_in_is_undone_it_waits_as_before_and_can_be_taken_in_again()
+    {
+        await Bring(Encoding.UTF8.GetBytes(Asks()));
+        var line = Assert.Single((await Open()).Mails);
+        var change = await TakeIn(line.Id);
+        Assert.Empty((await Open()).Mails);
+
+        var undone = await world.Do(new UndoChange(world.Noor.Id, change));
+        Assert.Equal((line.Id, line.Words), Assert.Single((await Open()).Mails.Select(m => (m.Id, m.Words))));
+        Assert.Empty(await world.See(s => s.MeetingsOf("berth@harbour.example")));
+
+        await world.Do(new UndoChange(world.Noor.Id, undone));
+        Assert.Empty((await Open()).Mails);
+        Assert.Single(await world.See(s => s.MeetingsOf("berth@harbour.example")));
+        await Assert.ThrowsAsync<RefusedException>(() => world.Do(new UndoChange(world.Ana.Id, change)));
+    }
+
+    [Fact]
     public async Task Only_who_speaks_for_its_reader_takes_it_in()
     {
         await Bring(Encoding.UTF8.GetBytes(Asks()));
@@ -105,7 +124,7 @@ public sealed class LaidMailTests : IAsyncLifetime
 
     private Task<Received> Bring(byte[] file) => world.Do(Incoming().Brought(world.Noor.Id, file, DateTimeZone.Utc));
 
-    private Task TakeIn(long mail, string? text = null) => world.Do(new TakeInMail(world.Noor.Id, mail, Message(text ?? Asks())));
+    private Task<long> TakeIn(long mail, string? text = null) => world.Do(new TakeInMail(world.Noor.Id, mail, Message(text ?? Asks())));
 
     private Task<MailsView> Open() => world.See(s => new ReadMails(world.Noor.Id, null, MailPile.Open, "", null, world.Now).Run(s));
 }

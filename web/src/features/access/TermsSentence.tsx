@@ -33,7 +33,7 @@ export function TermsSentence({ begin, owner, own, terms, onEdit, kind = "held",
   const acting = kind === "asked" ? asked[terms.acting] : terms.acting === "speakFor" ? speaksFor : actingLabel(terms.acting);
   return (
     <span>
-      {begin}{" "}
+      {begin} {terms.sight === "outline" && "the "}
       <Part name="Sees" value={sightWord(terms.sight)} width={300}>
         {(close) => (
           <Choices

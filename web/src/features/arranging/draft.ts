@@ -199,13 +199,16 @@ function savedOne(entry: EntryDetails, fresh: Draft, viewerZone: Zone): Draft {
 const around = (fresh: Draft, day: string) => ({ from: day < fresh.from ? day : fresh.from, to: day > fresh.to ? day : fresh.to });
 
 /** What is begun elsewhere, as a draft of its own: what was being written is kept beside it. */
-export function begunDraft(begun: Beginning, viewerZone: Zone, now: number): Draft {
+export function begunDraft(begun: Beginning, viewerZone: Zone, now: number, usual: string): Draft {
   const fresh = freshDraft(viewerZone, now);
   if ("like" in begun) return like(begun.like, fresh);
   if ("saved" in begun) return savedOne(begun.saved, fresh, viewerZone);
   if ("hold" in begun) return atHold(begun.hold, fresh, viewerZone);
   if ("request" in begun) return fromRequest(begun.request, fresh);
-  if ("line" in begun) return { ...fresh, ...(begun.inNameOf === undefined ? {} : { inNameOf: begun.inNameOf }), ...partsOf(begun.line) };
+  if ("line" in begun) {
+    const said = { ...fresh, ...(begun.inNameOf === undefined ? {} : { inNameOf: begun.inNameOf }), ...partsOf(begun.line) };
+    return withoutOrganiser(said, said.inNameOf ?? usual);
+  }
   const asked = withoutOrganiser({ ...fresh, inNameOf: begun.inNameOf, required: [chosenOf(begun.with)] }, begun.inNameOf);
   if (!begun.at) return asked;
   return { ...asked, ...around(fresh, dateText(viewerZone, begun.at.start)), minutes: begun.at.minutes, start: begun.at.start };

@@ -15,10 +15,13 @@ interface Open {
   papers: Paper[];
 }
 
-/** The meeting that is being written, kept on the server as it is typed. */
-export function useDraft(viewerZone: Zone, now: number, kept: KeptDraft[]) {
+/**
+ * The meeting that is being written, kept on the server as it is typed.
+ * @param usual The id of whoever organises where nobody is said.
+ */
+export function useDraft(viewerZone: Zone, now: number, kept: KeptDraft[], usual: string) {
   const queries = useQueryClient();
-  const [begun] = useState(() => begin(kept, viewerZone, now));
+  const [begun] = useState(() => begin(kept, viewerZone, now, usual));
   const [open, setOpen] = useState<Open>(begun.open);
   const latest = useRef(open);
   const version = useRef(kept.find((d) => d.id === open.id)?.version ?? 0);
@@ -135,13 +138,13 @@ export function useDraft(viewerZone: Zone, now: number, kept: KeptDraft[]) {
 }
 
 /** What was begun elsewhere, or the one that was written last. */
-function begin(kept: KeptDraft[], viewerZone: Zone, now: number): { open: Open; touched: boolean } {
+function begin(kept: KeptDraft[], viewerZone: Zone, now: number, usual: string): { open: Open; touched: boolean } {
   const fresh = freshDraft(viewerZone, now);
   const openOf = (draft: KeptDraft): Open => ({ id: draft.id, draft: readDraft(draft.parts, fresh), papers: draft.papers });
   const begun = takeBegun();
   if (begun && "draft" in begun) return { open: openOf(kept.find((d) => d.id === begun.draft.id) ?? begun.draft), touched: false };
   if (begun) {
-    const draft = begunDraft(begun, viewerZone, now);
+    const draft = begunDraft(begun, viewerZone, now, usual);
     // One that was saved may be open already.
     const same = kept.find((d) => draft.saved !== undefined && readDraft(d.parts, fresh).saved === draft.saved);
     return same ? { open: openOf(same), touched: false } : { open: { id: undefined, draft, papers: [] }, touched: true };

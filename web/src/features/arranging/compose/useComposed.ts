@@ -1,5 +1,6 @@
 import type { Desk, KeptDraft } from "../../../api/types";
 import { useKeys } from "../../../app/keys";
+import { keptBy } from "../../../app/parts/keptBy";
 import { useDraft } from "../useDraft";
 import { useArranging, useAttempts } from "./useArranging";
 import { useSearched } from "./useSearched";
@@ -11,7 +12,7 @@ export type Composed = ReturnType<typeof useComposed>;
 export function useComposed(desk: Desk, drafts: KeptDraft[]) {
   const viewerZone = desk.zones[0];
   if (!viewerZone) throw new Error("The desk has no zone.");
-  const written = useDraft(viewerZone, desk.now, drafts);
+  const written = useDraft(viewerZone, desk.now, drafts, (keptBy(desk)[0] ?? desk.viewer).id);
   const attempts = useAttempts();
   const searched = useSearched(desk, viewerZone, written);
   const times = useTimes(written, searched, desk.now, () => attempts.setProblem(undefined));

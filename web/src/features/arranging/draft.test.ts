@@ -1,0 +1,50 @@
+import { describe, expect, it } from "vitest";
+import type { LineReading, Person, Zone } from "../../api/types";
+import { begunDraft, withoutOrganiser } from "./draft";
+
+const zone = { id: "Europe/Lisbon", name: "Lisbon", offsets: [{ from: 0, offsetMinutes: 0 }] } as unknown as Zone;
+const person = (id: string) => ({ id, name: id, givenName: id, kind: "person", inside: true }) as Person;
+
+const reading = (more: Partial<LineReading>): LineReading =>
+  ({
+    inNameOf: null,
+    title: "Budget",
+    required: [],
+    optional: [],
+    requiredAddresses: [],
+    optionalAddresses: [],
+    from: null,
+    to: null,
+    start: null,
+    when: "",
+    minutes: null,
+    place: null,
+    video: null,
+    private: null,
+    repeats: null,
+    notUnderstood: [],
+    local: null,
+    zone: null,
+    endZone: null,
+    wishes: null,
+    ...more,
+  }) as LineReading;
+
+const asked = (more: Partial<LineReading>) =>
+  begunDraft({ line: reading(more), inNameOf: undefined }, zone, Date.UTC(2027, 2, 8), "maren").required.map((r) => r.id);
+
+describe("a meeting begun by a line", () => {
+  it("does not invite whoever organises where nobody is said", () => {
+    expect(asked({ required: [person("maren"), person("ana")] })).toEqual(["ana"]);
+  });
+
+  it("does not invite whoever the line says organises", () => {
+    expect(asked({ inNameOf: "desmond", required: [person("maren"), person("desmond")] })).toEqual(["maren"]);
+  });
+});
+
+describe("whoever organises", () => {
+  it("is taken from both lists, and what was not said stays unsaid", () => {
+    expect(withoutOrganiser({ title: "Budget" }, "maren")).toEqual({ title: "Budget" });
+  });
+});

@@ -56,13 +56,9 @@ public sealed record DeletePerson(UserId Actor, string Who) : IChange<long>
             throw new RefusedException(RefusalKind.SignsInStill, "who", who.GivenName);
         // In the name of who deletes: of whom it was is kept nowhere.
         var change = session.Begin(ChangeKind.PersonDeleted, Actor, who.KeptFor ?? Actor, null);
-        var hangs = Hangs.On(session, who.Id, session.Now);
-        foreach (var grant in hangs.Grants.Concat(session.GrantsIn([who.Id])).DistinctBy(g => g.Id))
+        Held.By(session, who.Id, session.Now).End(session, who.Id);
+        foreach (var grant in session.GrantsIn([who.Id]))
             session.AccessStore.End(grant);
-        foreach (var group in hangs.Groups)
-            session.PeopleStore.Leave(group.Id, who.Id);
-        foreach (var feed in hangs.Feeds)
-            session.FeedStore.End(feed);
         session.PeopleStore.Delete(who);
         return change;
     }

@@ -41,17 +41,17 @@ public sealed record ReadLeaving(UserId Viewer, string Who, Instant Now)
             throw new RefusedException(RefusalKind.NotFound, "who");
         var viewing = new Viewing(store, Viewer, Now);
         var hangs = Hangs.On(store, who.Id, Now);
-        var owners = viewing.Users(hangs.Grants.Select(g => g.Owner));
-        var spoken = hangs.Grants.Where(g => g.Acting == Acting.SpeakFor).Select(g => g.Owner).ToHashSet();
+        var owners = viewing.Users(hangs.Held.Grants.Select(g => g.Owner));
+        var spoken = hangs.Held.Grants.Where(g => g.Acting == Acting.SpeakFor).Select(g => g.Owner).ToHashSet();
         return new LeavingView(
             viewing.View(who),
             hangs.Offered.Count,
             hangs.Offered.Count(m => m.IsSeries),
             hangs.Private,
             [.. spoken.Select(s => viewing.View(owners[s])).OrderBy(p => p.Name, StringComparer.Ordinal)],
-            hangs.Grants.Select(g => g.Owner).Where(o => !spoken.Contains(o)).Distinct().Count(),
-            [.. hangs.Groups.Select(g => g.Name).Order(StringComparer.Ordinal)],
-            hangs.Feeds.Count
+            hangs.Held.Grants.Select(g => g.Owner).Where(o => !spoken.Contains(o)).Distinct().Count(),
+            [.. hangs.Held.Groups.Select(g => g.Name).Order(StringComparer.Ordinal)],
+            hangs.Held.Feeds.Count
         );
     }
 }
@@ -79,13 +79,8 @@ public sealed record Leave(UserId Actor, string Who, string? To) : IChange<LeftV
         var hangs = Hangs.On(session, who.Id, session.Now);
         var change = session.Begin(ChangeKind.PersonLeft, Actor, who.Id, null);
         var offered = to is null ? 0 : hangs.Offered.Count(m => Offer(session, m, who, to));
-        var asked = to is null ? 0 : hangs.Grants.GroupBy(g => g.Owner).Count(g => Ask(session, g.MaxBy(x => x.Acting)!, who, to));
-        foreach (var grant in hangs.Grants)
-            session.AccessStore.End(grant);
-        foreach (var group in hangs.Groups)
-            session.PeopleStore.Leave(group.Id, who.Id);
-        foreach (var feed in hangs.Feeds)
-            session.FeedStore.End(feed);
+        var asked = to is null ? 0 : hangs.Held.Grants.GroupBy(g => g.Owner).Count(g => Ask(session, g.MaxBy(x => x.Acting)!, who, to));
+        hangs.Held.End(session, who.Id);
         return new LeftView(change, offered, asked);
     }
 
@@ -131,13 +126,7 @@ public sealed record Leave(UserId Actor, string Who, string? To) : IChange<LeftV
 public sealed record LeftView(long Change, int Offered, int Asked);
 
 /// <summary>Everything that hangs on somebody.</summary>
-internal sealed record Hangs(
-    IReadOnlyList<Entry> Offered,
-    int Private,
-    IReadOnlyList<Grant> Grants,
-    IReadOnlyList<CalendarUser> Groups,
-    IReadOnlyList<Feed> Feeds
-)
+internal sealed record Hangs(IReadOnlyList<Entry> Offered, int Private, Held Held)
 {
     /// <summary>More meetings are not handed on at once; the same again hands on the next.</summary>
     private const int MostMeetings = 200;
@@ -145,13 +134,34 @@ internal sealed record Hangs(
     public static Hangs On(ICalendarReads store, UserId who, Instant now)
     {
         var ahead = store.Organised([who], now, MostMeetings);
-        var groups = store.MembershipsOf(who).Where(m => m.Until is null).Select(m => m.Group).ToHashSet();
         return new Hangs(
             [.. ahead.Where(m => !m.Private && store.TurnOverOf(m.Id) is null)],
             ahead.Count(m => m.Private),
+            Held.By(store, who, now)
+        );
+    }
+}
+
+/// <summary>What somebody holds that ends with them: what they may see and do, the groups they are in, links to their calendar.</summary>
+internal sealed record Held(IReadOnlyList<Grant> Grants, IReadOnlyList<CalendarUser> Groups, IReadOnlyList<Feed> Feeds)
+{
+    public static Held By(ICalendarReads store, UserId who, Instant now)
+    {
+        var groups = store.MembershipsOf(who).Where(m => m.Until is null).Select(m => m.Group).ToHashSet();
+        return new Held(
             [.. store.GrantsHeldBy(who).Where(g => g.Receiver == who && !g.IsOverAt(now))],
             [.. store.Users([.. groups]).Values],
             store.FeedsOf(who)
         );
+    }
+
+    public void End(IChangeSession session, UserId who)
+    {
+        foreach (var grant in Grants)
+            session.AccessStore.End(grant);
+        foreach (var group in Groups)
+            session.PeopleStore.Leave(group.Id, who);
+        foreach (var feed in Feeds)
+            session.FeedStore.End(feed);
     }
 }

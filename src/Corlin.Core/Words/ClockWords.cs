@@ -62,7 +62,8 @@ internal sealed class ClockWords(TypedWords words)
             return Unclock(at);
         var next = at + first.Words;
         var own = Half(next, out var used);
-        if (first is { Settled: false, Half: HalfOfDay.Unsaid } && first.At(HalfOfDay.Night) is < 17 * 60 && Is(own, half, HalfOfDay.Night))
+        var meant = own == HalfOfDay.Unsaid ? half : own;
+        if (first is { Settled: false, Half: HalfOfDay.Unsaid } && first.At(HalfOfDay.Night) is < 17 * 60 && meant == HalfOfDay.Night)
             return new ClockReading(0, null, first.Words + used, false, Doubtful: true);
         if (words[next] is "sharp" or "prompt")
             used++;
@@ -71,7 +72,7 @@ internal sealed class ClockWords(TypedWords words)
             // Which night is meant is asked.
             if (first is { Minutes: ClockSaid.Day })
                 return new ClockReading(0, null, first.Words, false, Doubtful: true);
-            return new ClockReading(first.At(own == HalfOfDay.Unsaid ? half : own), null, first.Words + used, first.Bare);
+            return new ClockReading(first.At(meant), null, first.Words + used, first.Bare);
         }
 
         own = Half(next + 1 + last.Words, out used);
@@ -103,8 +104,6 @@ internal sealed class ClockWords(TypedWords words)
 
     /// <summary>"at 9 until 18 Nov": a day, and no end of the hour.</summary>
     private bool IsDate(int at) => CalendarWords.Month(words[at + 1]) is not null && CalendarWords.Numeral(words[at]) is not null;
-
-    private static bool Is(HalfOfDay own, HalfOfDay other, HalfOfDay half) => (own == HalfOfDay.Unsaid ? other : own) == half;
 
     /// <summary>"in the morning", "this afternoon", "evening", "tonight".</summary>
     public HalfOfDay Half(int at, out int used)

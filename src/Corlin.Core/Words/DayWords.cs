@@ -194,7 +194,9 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
     /// <summary>"the end of April", "the last day of next month", "the first day of the month": one end of a month.</summary>
     private DayReading? EndOf(int at, bool last = true)
     {
-        var next = at + (words[at] == "the" ? 2 : 1) + (words[at + (words[at] == "the" ? 2 : 1)] == "day" ? 1 : 0);
+        var next = at + (words[at] == "the" ? 2 : 1);
+        if (words[next] == "day")
+            next++;
         if (words[next] is not ("of" or "in"))
             return null;
         next++;

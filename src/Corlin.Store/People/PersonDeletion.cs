@@ -29,7 +29,7 @@ internal sealed class PersonDeletion(ChangeSession session, CalendarUser who)
     internal void Do()
     {
         Db.SaveChanges();
-        string[] addresses = [who.Address, .. Db.OtherAddresses.Where(a => a.UserId == id).Select(a => a.Address)];
+        var addresses = AddressesOf(Db, id);
         Alone();
         Seats();
         Letters(addresses);
@@ -87,7 +87,7 @@ internal sealed class PersonDeletion(ChangeSession session, CalendarUser who)
     {
         var letters = LettersOf(Db, addresses);
         Db.MailSources.Where(s => letters.Any(m => m.Id == s.MailId)).ExecuteDelete();
-        LettersOf(Db, addresses).ExecuteDelete();
+        letters.ExecuteDelete();
         // Letters to others about what they took part in name them among those asked, in a form that cannot be searched.
         Db.MailSources.Where(s =>
                 Db.Mails.Any(m =>
@@ -168,6 +168,13 @@ internal sealed class PersonDeletion(ChangeSession session, CalendarUser who)
     /// <summary>Entries of somebody in which nobody else takes part.</summary>
     internal static IQueryable<EntryRow> AloneOf(CorlinDb db, long who) =>
         db.Entries.Where(e => e.OwnerId == who && !db.Participations.Any(p => p.EntryId == e.Id && p.UserId != who));
+
+    /// <summary>Their first address and the further ones.</summary>
+    internal static string[] AddressesOf(CorlinDb db, long who) =>
+        [
+            .. db.People.Where(p => p.Id == who).Select(p => p.Address),
+            .. db.OtherAddresses.Where(a => a.UserId == who).Select(a => a.Address),
+        ];
 
     internal static IQueryable<MailRow> LettersOf(CorlinDb db, string[] addresses) =>
         db.Mails.Where(m => addresses.Contains(m.FromAddress) || addresses.Contains(m.ToAddress));

@@ -164,8 +164,6 @@ internal partial class StoreReads
 
     public KeptOf KeptOf(UserId who)
     {
-        var address = Db.People.Where(p => p.Id == who.Value).Select(p => p.Address).Single();
-        string[] addresses = [address, .. Db.OtherAddresses.Where(a => a.UserId == who.Value).Select(a => a.Address)];
         var alone = PersonDeletion.AloneOf(Db, who.Value).Count();
         return new KeptOf(
             alone,
@@ -174,13 +172,12 @@ internal partial class StoreReads
                 .Select(p => p.EntryId)
                 .Distinct()
                 .Count(),
-            PersonDeletion.LettersOf(Db, addresses).Count()
+            PersonDeletion.LettersOf(Db, PersonDeletion.AddressesOf(Db, who.Value)).Count()
         );
     }
 
     public bool SignsIn(UserId who) =>
-        Db.Set<Account>().AsNoTracking().FirstOrDefault(a => a.PersonId == who.Value) is { } account
-        && !(account.LockoutEnd > DateTimeOffset.UtcNow.AddYears(Account.YearsClosed));
+        Db.Set<Account>().AsNoTracking().FirstOrDefault(a => a.PersonId == who.Value) is { } account && !account.IsClosed();
 
     private static IQueryable<UserRow> Called(IQueryable<UserRow> people, string text, IReadOnlyCollection<UserId> keeps)
     {

@@ -86,8 +86,9 @@ internal partial class StoreReads(CorlinDb db, StoreMemory? memory = null) : ICa
         foreach (var calendar in wanted)
             if (kept.GetValueOrDefault(calendar)?.Within(span) is { } found)
                 standing[calendar] = found;
-        var rows = Standing([.. wanted.Concat(parts.Keys).Where(c => !standing.ContainsKey(c))], span);
-        foreach (var calendar in wanted.Concat(parts.Keys).Where(c => !standing.ContainsKey(c)).ToList())
+        long[] unread = [.. wanted.Concat(parts.Keys).Where(c => !standing.ContainsKey(c))];
+        var rows = Standing(unread, span);
+        foreach (var calendar in unread)
         {
             ImmutableArray<long> read = [.. rows[calendar]];
             kept.GetValueOrDefault(calendar)?.Add(span, read);

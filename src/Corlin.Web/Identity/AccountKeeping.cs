@@ -32,7 +32,7 @@ internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate
     public Task<int> CountAsync() => users.Users.CountAsync();
 
     private static AccountState StateOf(Account account) =>
-        IsClosed(account) ? AccountState.Closed
+        account.IsClosed() ? AccountState.Closed
         : account.PasswordHash is null ? AccountState.Invited
         : AccountState.Open;
 
@@ -81,7 +81,7 @@ internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate
     public async Task<bool> MailResetAsync(string address, CancellationToken cancel)
     {
         var who = await store.ReadAsync(s => s.UserByAddress(address.Trim().ToLowerInvariant()), cancel);
-        if (who is null || await users.OfPersonAsync(who.Id) is not { } account || IsClosed(account))
+        if (who is null || await users.OfPersonAsync(who.Id) is not { } account || account.IsClosed())
             return false;
         await gate.RunAsync(new NoteReset(who.Id), cancel);
         await mail.SendAsync(who, null, await KeyAsync(account, who), cancel);
@@ -130,8 +130,6 @@ internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate
         // What was lost may be what the passkey was on.
         await users.RemovePasskeysAsync(account);
     }
-
-    private static bool IsClosed(Account account) => account.LockoutEnd > DateTimeOffset.UtcNow.AddYears(Account.YearsClosed);
 
     private static void Must(IdentityResult result, RefusalKind kind, string? what = null)
     {

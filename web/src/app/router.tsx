@@ -74,6 +74,12 @@ const reads = {
 
 const text = (value: unknown) => (typeof value === "string" ? value : undefined);
 
+/** Of whom a place is. */
+const whose = (search: Record<string, unknown>): { who?: string } => {
+  const who = text(search.who);
+  return who ? { who } : {};
+};
+
 const desk = createRoute({
   getParentRoute: () => root,
   path: "/",
@@ -93,7 +99,7 @@ const lanes = createRoute({
   path: "/lanes",
   component: Lanes,
   validateSearch: (search): { who?: string; from?: string; view?: LanesSpan; only?: string; entry?: string; occurrence?: string } => ({
-    ...(text(search.who) ? { who: text(search.who) as string } : {}),
+    ...whose(search),
     ...(text(search.from) ? { from: text(search.from) as string } : {}),
     ...(text(search.only) ? { only: text(search.only) as string } : {}),
     ...(text(search.entry) ? { entry: text(search.entry) as string } : {}),
@@ -107,7 +113,7 @@ const sheet = createRoute({
   path: "/sheet",
   component: DaySheet,
   validateSearch: (search): { who?: string; from?: string; days?: number } => ({
-    ...(text(search.who) ? { who: text(search.who) as string } : {}),
+    ...whose(search),
     ...(text(search.from) ? { from: text(search.from) as string } : {}),
     ...(Number.isInteger(search.days) ? { days: search.days as number } : {}),
   }),
@@ -123,14 +129,14 @@ const deleting = createRoute({
   getParentRoute: () => root,
   path: "/deleting",
   component: Deleting,
-  validateSearch: (search): { who?: string } => (text(search.who) ? { who: text(search.who) as string } : {}),
+  validateSearch: whose,
 });
 
 const leaving = createRoute({
   getParentRoute: () => root,
   path: "/leaving",
   component: Leaving,
-  validateSearch: (search): { who?: string } => (text(search.who) ? { who: text(search.who) as string } : {}),
+  validateSearch: whose,
 });
 
 const weights = createRoute({
@@ -143,7 +149,7 @@ const send = createRoute({
   getParentRoute: () => root,
   path: "/send",
   component: SendCalendar,
-  validateSearch: (search): { who?: string } => (text(search.who) ? { who: text(search.who) as string } : {}),
+  validateSearch: whose,
 });
 
 const arrange = createRoute({ getParentRoute: () => root, path: "/arrange", component: Arrange });
@@ -169,7 +175,7 @@ const access = createRoute({
   loader: reads.access,
   validateSearch: (search): { who?: string; owner?: string; begin?: "ask" | "give" } => ({
     ...(search.begin === "ask" || search.begin === "give" ? { begin: search.begin } : {}),
-    ...(text(search.who) ? { who: text(search.who) as string } : {}),
+    ...whose(search),
     ...(text(search.owner) ? { owner: text(search.owner) as string } : {}),
   }),
 });
@@ -179,7 +185,7 @@ const people = createRoute({
   path: "/people",
   component: People,
   validateSearch: (search): { who?: string; of?: string; text?: string } => ({
-    ...(text(search.who) ? { who: text(search.who) as string } : {}),
+    ...whose(search),
     ...(text(search.of) ? { of: text(search.of) as string } : {}),
     ...(text(search.text) ? { text: text(search.text) as string } : {}),
   }),
@@ -194,7 +200,7 @@ const history = createRoute({
   path: "/history",
   component: History,
   validateSearch: (search): { who?: string; entry?: string; by?: string; first?: string; last?: string } => ({
-    ...(text(search.who) ? { who: text(search.who) as string } : {}),
+    ...whose(search),
     ...(text(search.entry) ? { entry: text(search.entry) as string } : {}),
     ...(text(search.by) ? { by: text(search.by) as string } : {}),
     ...(text(search.first) ? { first: text(search.first) as string } : {}),

@@ -151,35 +151,41 @@ public sealed partial class LineReader
         return Take(at, led + 1);
     }
 
+    /// <summary>"for 3 days", "3 days": how many, and how many words say it; none where it is one, or no number of days.</summary>
+    private (int Days, int Words)? Days(int at)
+    {
+        var lead = words[at] == "for" ? 1 : 0;
+        return CalendarWords.Number(words[at + lead]) is > 1 and < 60 and var count && words[at + lead + 1] == "days"
+            ? (count, lead + 2)
+            : null;
+    }
+
     /// <summary>"12 April for 3 days", "3 days on 12 April": with one day it says the last.</summary>
     private int SoManyDays(int at)
     {
-        var lead = words[at] == "for" ? 1 : 0;
-        if (CalendarWords.Number(words[at + lead]) is not (> 1 and < 60 and var count) || words[at + lead + 1] != "days")
+        if (Days(at) is not (var many, var count))
             return 0;
-        var next = at + lead + 2;
+        var next = at + count;
         var byDay = days.Any(d => d.At + d.Words == at) || dayWords.At(next + (words[next] == "on" ? 1 : 0)) is { Said: DaysSaid.Day };
-        if (lead == 0 && !byDay)
+        if (words[at] != "for" && !byDay)
             return 0;
-        soMany.Add((at, lead + 2, count));
-        return Take(at, lead + 2);
+        soMany.Add((at, count, many));
+        return Take(at, count);
     }
 
     /// <summary>"for 3 days from Tuesday"; without "for" it may as well be the third day after it, so it is asked.</summary>
     private int SoManyFrom(int at)
     {
-        var lead = words[at] == "for" ? 1 : 0;
         if (
-            CalendarWords.Number(words[at + lead]) is not (> 1 and < 60 and var count)
-            || words[at + lead + 1] != "days"
-            || words[at + lead + 2] is not ("from" or "starting")
-            || dayWords.At(at + lead + 3) is not { Said: DaysSaid.Day } first
+            Days(at) is not (var many, var count)
+            || words[at + count] is not ("from" or "starting")
+            || dayWords.At(at + count + 1) is not { Said: DaysSaid.Day } first
         )
             return 0;
-        var used = lead + 3 + first.Words;
-        if (lead == 0)
+        var used = count + 1 + first.Words;
+        if (words[at] != "for")
             return Miss(at, used, NotUnderstoodKind.Time);
-        days.Add((at, used, new DayReading(DaysSaid.Several, first.First, first.First.PlusDays(count - 1), used), true));
+        days.Add((at, used, new DayReading(DaysSaid.Several, first.First, first.First.PlusDays(many - 1), used), true));
         return Take(at, used);
     }
 

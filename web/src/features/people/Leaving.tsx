@@ -5,7 +5,7 @@ import { ask, client } from "../../api/client";
 import type { Leaving as Hangs } from "../../api/types";
 import { useChange } from "../../app/hooks/useChange";
 import { useKeys } from "../../app/keys";
-import { and } from "../../lane/words";
+import { and, count } from "../../lane/words";
 import { Part } from "../../sentence/Part";
 import { PeoplePicker, type Chosen } from "../../sentence/PeoplePicker";
 import { Button } from "../../ui/Button";
@@ -92,8 +92,6 @@ function Loaded({ hangs }: { hangs: Hangs }) {
     </div>
   );
 }
-
-const count = (n: number, one: string, many: string) => (n === 1 ? one : `${n} ${many}`);
 
 /** What hangs on them, and what becomes of it. */
 function linesOf(hangs: Hangs, to: string | undefined): string[] {

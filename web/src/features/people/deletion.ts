@@ -1,6 +1,5 @@
 import type { Deleting } from "../../api/types";
-
-const count = (n: number, one: string, many: string) => (n === 1 ? one : `${n} ${many}`);
+import { count } from "../../lane/words";
 
 /** What of somebody is deleted, a sentence each. */
 export function goesOf({ who, alone, letters }: Deleting): string[] {

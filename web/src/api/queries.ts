@@ -194,6 +194,7 @@ export const weighedQuery = (id: string, request: WeighRequest) =>
     queryFn: () => ask(client.POST("/api/entries/{id}/weighed", { params: { path: { id } }, body: request })),
     placeholderData: (before) => before,
     retry: false,
+    meta: { ofRow: true },
   });
 
 /** What was written to those who are asked, and a reminder that is ready. */
@@ -201,6 +202,7 @@ export const lettersQuery = (id: string, occurrence: string | null) =>
   queryOptions({
     queryKey: ["calendars", "letters", id, occurrence],
     queryFn: () => ask(client.GET("/api/meetings/{id}/letters", { params: { path: { id }, query: occurrence ? { occurrence } : {} } })),
+    meta: { ofRow: true },
   });
 
 let keepingDraft: Promise<unknown> = Promise.resolve();
@@ -230,6 +232,7 @@ export const notesQuery = (id: string, lane: string, occurrence: string | null) 
     queryKey: ["calendars", "notes", id, lane, occurrence],
     queryFn: () =>
       ask(client.GET("/api/entries/{id}/notes", { params: { path: { id }, query: { lane, ...(occurrence ? { occurrence } : {}) } } })),
+    meta: { ofRow: true },
   });
 
 /** Who calls now. */

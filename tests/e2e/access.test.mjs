@@ -175,3 +175,35 @@ test("who covers gets in one step what the assistant holds, for some days, and o
   await page.getByText("from 22 March to 26 March").first().waitFor({ state: "detached" });
   assert.deepEqual(await faults(page), []);
 });
+
+test("an administrator lets somebody into the calendar of a room, who closes it for repairs", async () => {
+  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/people?of=rooms" });
+  await page.getByRole("option", { name: /^Gannet/ }).click();
+  await page.getByRole("link", { name: "Who sees and does what" }).click();
+  await page.getByRole("heading", { name: "Who sees and does what in Gannet" }).waitFor();
+  await page.getByRole("button", { name: "Grant access" }).click();
+  await page.getByRole("button", { name: /^Who:/ }).click();
+  await page.getByRole("combobox", { name: "Who", exact: true }).fill("Ines");
+  await page.getByRole("option", { name: /^Ines Quadros/ }).click();
+  await page.keyboard.press("Escape");
+  await page
+    .getByRole("button", { name: /^May: / })
+    .first()
+    .click();
+  await page.getByRole("dialog", { name: "May", exact: true }).getByRole("button", { name: /^add/i }).click();
+  await page.getByRole("button", { name: "Grant to Ines" }).click();
+  await cell(page, "Ines Quadros", "Gannet").getByText("Headlines").waitFor();
+
+  await advance(page, 11);
+  const ines = await signIn(its.browser, its.demo.address, /Ines Quadros/);
+  const told = ines.getByRole("list", { name: "Access updates" }).getByRole("listitem");
+  await told.getByRole("link", { name: "See Gannet’s lane" }).click();
+  await ines.getByRole("group", { name: /^Gannet,/ }).waitFor();
+  await ines.getByRole("textbox", { name: "In one line" }).fill("Repairs today 14 to 16");
+  await ines.getByRole("button", { name: "Enter it" }).click();
+  await ines
+    .getByRole("group", { name: /^Gannet,/ })
+    .getByRole("button", { name: /^Repairs/ })
+    .waitFor();
+  assert.deepEqual([...page.wrong, ...ines.wrong], []);
+});

@@ -3,6 +3,7 @@ using Corlin.Application.Ports;
 using Corlin.Application.Wording;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
+using Corlin.Core.Refusals;
 using Corlin.Core.Time;
 using NodaTime;
 using NodaTime.Text;
@@ -58,25 +59,25 @@ public sealed record AccessRequestView(
 
 public sealed record CeilingView(Sight Sight, Acting Acting, bool Private);
 
-public sealed record ReadAccess(UserId Viewer, Instant Now)
+/// <param name="Of">Whose calendar it is about, by public id; null for all in which the viewer grants.</param>
+public sealed record ReadAccess(UserId Viewer, string? Of, Instant Now)
 {
     private const string You = "you";
 
     public AccessView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var calendars = Calendars(viewing);
+        var calendars = Calendars(viewing, Of);
         var rows = Rows(viewing, calendars);
-        var first = new ReadAccessCells(Viewer, [.. rows.Take(ReadAccessCells.Most).Select(r => r.Key)], Now).Cells(viewing, calendars);
-        var managed = calendars.Where(c => c.PassesOn).Select(c => c.Who.Id).ToList();
+        var first = new ReadAccessCells(Viewer, Of, [.. rows.Take(ReadAccessCells.Most).Select(r => r.Key)], Now).Cells(viewing, calendars);
         IReadOnlyList<AccessRequestView> requests =
         [
-            .. store.AccessRequestsTo(managed).Select(r => Request(viewing, r, calendars.First(c => c.Who.Id == r.Owner))),
+            .. Requests(viewing, calendars, Of is null).Select(r => Request(viewing, r.Request, r.In)),
         ];
         IReadOnlyList<AccessRequestView> asked = [.. store.AccessRequestsOf(Viewer).Select(r => Request(viewing, r, null))];
         return new AccessView(
             LaneViews.Ms(Now),
-            Words(calendars, rows, requests.Count),
+            Of is null ? Words(calendars, rows, requests.Count) : Words(calendars[0].Who, rows, requests.Count),
             [.. calendars.Select(c => View(viewing, c))],
             rows,
             first,
@@ -88,7 +89,7 @@ public sealed record ReadAccess(UserId Viewer, Instant Now)
         );
     }
 
-    /// <param name="Held">What the viewer may pass on there; null where the calendars are their own.</param>
+    /// <param name="Held">What the viewer may pass on there; null where they grant as the owner does.</param>
     /// <param name="Of">The calendars themselves.</param>
     internal sealed record Managed(CalendarUser Who, IReadOnlyList<Grant>? Held, LaneCalendars Of)
     {
@@ -106,7 +107,7 @@ public sealed record ReadAccess(UserId Viewer, Instant Now)
         var held = viewing.Held.ToLookup(g => g.Owner);
         var owners = held.Where(own => viewing.Viewer.MaySpeakFor(own.Key) || own.Any(g => g.Terms.PassOn)).Select(own => own.Key).ToList();
         var users = viewing.Users(owners);
-        var calendars = Of(viewing, [.. owners, viewing.Person.Id]);
+        var calendars = LanesOf(viewing, [.. owners, viewing.Person.Id]);
         return
         [
             .. owners
@@ -115,13 +116,50 @@ public sealed record ReadAccess(UserId Viewer, Instant Now)
                 .OrderBy(u => u.Kind)
                 .ThenBy(u => u.Flag)
                 .ThenBy(u => u.Name, StringComparer.Ordinal)
-                .Select(u => new Managed(u, [.. held[u.Id].Where(g => g.Terms.PassOn)], calendars[u.Id])),
+                .Select(u => new Managed(
+                    u,
+                    GrantsAsOwner(viewing, u) ? null : [.. held[u.Id].Where(g => g.Terms.PassOn)],
+                    calendars[u.Id]
+                )),
             .. calendars.TryGetValue(viewing.Person.Id, out var own) ? [new Managed(viewing.Person, null, own)] : Array.Empty<Managed>(),
         ];
     }
 
+    /// <summary>The calendars of one, or all in which the viewer grants.</summary>
+    /// <param name="of">A public id, or null for all.</param>
+    /// <exception cref="RefusedException">They grant nothing there, or may not know of it.</exception>
+    internal static IReadOnlyList<Managed> Calendars(Viewing viewing, string? of) =>
+        of is null ? Calendars(viewing) : [Find(viewing, of) ?? throw new RefusedException(RefusalKind.NotFound)];
+
+    /// <summary>The calendars of one of which the viewer knows who holds what; null where they do not, or may not know of it.</summary>
+    internal static Managed? Find(Viewing viewing, string owner) =>
+        viewing.Find(owner) is not { } who ? null
+        : GrantsAsOwner(viewing, who) ? new Managed(who, null, LanesOf(viewing, [who.Id])[who.Id])
+        : Calendars(viewing).FirstOrDefault(c => c.Who.Id == who.Id);
+
+    private static bool GrantsAsOwner(Viewing viewing, CalendarUser owner) =>
+        Granting.IsAsOwner(owner, viewing.Person.Id, viewing.Store.IsAdministrator(viewing.Person.Id));
+
+    /// <summary>Who asks for more in those calendars.</summary>
+    /// <param name="kept">And in those of groups and rooms, which administrators grant.</param>
+    internal static IReadOnlyList<(AccessRequest Request, Managed In)> Requests(
+        Viewing viewing,
+        IReadOnlyList<Managed> calendars,
+        bool kept
+    )
+    {
+        var granted = calendars.Where(c => c.PassesOn).ToDictionary(c => c.Who.Id);
+        var asked = viewing.Store.AccessRequestsTo(granted.Keys).Select(r => (r, granted[r.Owner]));
+        if (!kept || !viewing.Store.IsAdministrator(viewing.Person.Id))
+            return [.. asked];
+        var others = viewing.Store.AccessRequestsToKept().Where(r => !granted.ContainsKey(r.Owner)).ToList();
+        var owners = viewing.Users(others.Select(r => r.Owner));
+        var of = LanesOf(viewing, [.. owners.Keys]);
+        return [.. asked, .. others.Select(r => (r, new Managed(owners[r.Owner], null, of[r.Owner])))];
+    }
+
     /// <summary>The calendars of each; rights on them are worked out only where somebody keeps more than one.</summary>
-    private static Dictionary<UserId, LaneCalendars> Of(Viewing viewing, IReadOnlyCollection<UserId> owners)
+    private static Dictionary<UserId, LaneCalendars> LanesOf(Viewing viewing, IReadOnlyCollection<UserId> owners)
     {
         var keepMore = viewing.Store.FurtherOf(owners).Select(f => f.Owner).Distinct().ToList();
         var known = viewing.CalendarsOf(keepMore);
@@ -135,7 +173,7 @@ public sealed record ReadAccess(UserId Viewer, Instant Now)
         if (calendar.Held is not { } held)
             return new AccessCalendarView(
                 viewing.View(calendar.Who),
-                true,
+                calendar.Who.Id == Viewer,
                 new MostView(Sight.Everything, Acting.SpeakFor, true, null),
                 Choices(calendar)
             );
@@ -222,10 +260,20 @@ public sealed record ReadAccess(UserId Viewer, Instant Now)
 
     private static CeilingView View(Ceiling ceiling) => new(ceiling.Sight, ceiling.Acting, ceiling.Private);
 
+    private static string Words(CalendarUser who, List<AccessRowView> rows, int asks)
+    {
+        var hold = rows.Count(r => r.Who is not null && r.Note != You);
+        return hold == 0
+            ? $"Nobody else holds anything by name{Asking(asks)}."
+            : $"{English.Count(hold, "other holds", "others hold")} something{Asking(asks)}.";
+    }
+
+    private static string Asking(int asks) => asks == 0 ? "" : $", {English.Count(asks, "asks", "ask")} for more";
+
     private static string Words(IReadOnlyList<Managed> calendars, List<AccessRowView> rows, int asks)
     {
         var hold = rows.Count(r => r.Who is not null && r.Note != You);
-        var asking = asks == 0 ? "" : $", {English.Count(asks, "asks", "ask")} for more";
+        var asking = Asking(asks);
         var where = English.Count(calendars.Count, "calendar", "calendars");
         return hold == 0
             ? $"In {where} nobody else holds anything{asking}."

@@ -28,8 +28,9 @@ public sealed record AccessCellView(
     string? Beside
 );
 
+/// <param name="Of">Whose calendar it is about, by public id; null for all in which the viewer grants.</param>
 /// <param name="Rows">The rows, at most <see cref="Most"/>; those beyond are left out.</param>
-public sealed record ReadAccessCells(UserId Viewer, IReadOnlyList<string> Rows, Instant Now)
+public sealed record ReadAccessCells(UserId Viewer, string? Of, IReadOnlyList<string> Rows, Instant Now)
 {
     /// <summary>What a window of usual height shows, with what it draws beyond its edge.</summary>
     public const int Most = 16;
@@ -37,7 +38,7 @@ public sealed record ReadAccessCells(UserId Viewer, IReadOnlyList<string> Rows, 
     public IReadOnlyList<AccessCellsView> Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        return Cells(viewing, ReadAccess.Calendars(viewing));
+        return Cells(viewing, ReadAccess.Calendars(viewing, Of));
     }
 
     internal IReadOnlyList<AccessCellsView> Cells(Viewing viewing, IReadOnlyList<ReadAccess.Managed> calendars)

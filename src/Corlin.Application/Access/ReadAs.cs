@@ -38,9 +38,7 @@ public sealed record ReadAs(UserId Viewer, string Receiver, string Owner, LocalD
     public AsSeenView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var owner = viewing.Find(Owner);
-        if (owner is null || ReadAccess.Calendars(viewing).All(c => c.Who.Id != owner.Id))
-            throw new RefusedException(RefusalKind.NotFound);
+        var owner = (ReadAccess.Find(viewing, Owner) ?? throw new RefusedException(RefusalKind.NotFound)).Who;
         var (name, given, other) = Other(viewing, owner);
         var date = Date ?? viewing.Today;
         var day = viewing.Zone.Day(date);

@@ -37,9 +37,8 @@ public sealed record ReadGrants(UserId Viewer, string Receiver, string Owner, In
     public GrantsView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var owner = viewing.Find(Owner);
-        if (owner is null || ReadAccess.Calendars(viewing).FirstOrDefault(c => c.Who.Id == owner.Id) is not { } calendar)
-            throw new RefusedException(RefusalKind.NotFound);
+        var calendar = ReadAccess.Find(viewing, Owner) ?? throw new RefusedException(RefusalKind.NotFound);
+        var owner = calendar.Who;
         var stands = store.GrantsIn([owner.Id]).Where(g => !g.IsOverAt(Now)).ToList();
         if (Receiver is "inside" or "outside")
             return new GrantsView(

@@ -16,6 +16,7 @@ namespace Corlin.Application.HandingOver;
 /// <param name="Series">How many of them repeat.</param>
 /// <param name="Private">Those ahead that are private: they are offered to nobody.</param>
 /// <param name="SpeaksFor">For whom they speak.</param>
+/// <param name="Kept">The rooms and groups in whose calendars they may see or do something: nobody but an administrator could decide.</param>
 /// <param name="Others">In how many other calendars they may see or do something.</param>
 /// <param name="Groups">The names of the groups they are in.</param>
 /// <param name="Links">How many links lead to their calendar.</param>
@@ -25,6 +26,7 @@ public sealed record LeavingView(
     int Series,
     int Private,
     IReadOnlyList<PersonView> SpeaksFor,
+    IReadOnlyList<PersonView> Kept,
     int Others,
     IReadOnlyList<string> Groups,
     int Links
@@ -42,23 +44,29 @@ public sealed record ReadLeaving(UserId Viewer, string Who, Instant Now)
         var viewing = new Viewing(store, Viewer, Now);
         var hangs = Hangs.On(store, who.Id, Now);
         var owners = viewing.Users(hangs.Held.Grants.Select(g => g.Owner));
-        var spoken = hangs.Held.Grants.Where(g => g.Acting == Acting.SpeakFor).Select(g => g.Owner).ToHashSet();
+        var kept = owners.Values.Where(o => o.Kind != UserKind.Person).Select(o => o.Id).ToHashSet();
+        var spoken = hangs.Held.Grants.Where(g => g.Acting == Acting.SpeakFor).Select(g => g.Owner).Except(kept).ToHashSet();
         return new LeavingView(
             viewing.View(who),
             hangs.Offered.Count,
             hangs.Offered.Count(m => m.IsSeries),
             hangs.Private,
-            [.. spoken.Select(s => viewing.View(owners[s])).OrderBy(p => p.Name, StringComparer.Ordinal)],
-            hangs.Held.Grants.Select(g => g.Owner).Where(o => !spoken.Contains(o)).Distinct().Count(),
+            ByName(viewing, spoken.Select(s => owners[s])),
+            ByName(viewing, kept.Select(k => owners[k])),
+            hangs.Held.Grants.Select(g => g.Owner).Distinct().Count(o => !spoken.Contains(o) && !kept.Contains(o)),
             [.. hangs.Held.Groups.Select(g => g.Name).Order(StringComparer.Ordinal)],
             hangs.Held.Feeds.Count
         );
     }
+
+    private static IReadOnlyList<PersonView> ByName(Viewing viewing, IEnumerable<CalendarUser> people) =>
+        [.. people.OrderBy(p => p.Name, StringComparer.Ordinal).Select(viewing.View)];
 }
 
 /// <summary>
 /// Somebody inside leaves. What they organise is offered to who takes over; those in whose calendars they acted are asked to let that
-/// person do the same, and decide; they are taken out of groups, and what they may see and do ends. Nobody is given a calendar by it.
+/// person do the same, and decide; what they may see and do in the calendars of rooms and groups, which decide nothing, goes over at once;
+/// they are taken out of groups, and what they may see and do ends. Nobody is given the calendar of a person by it.
 /// </summary>
 /// <param name="To">The public id of who takes over; null for nobody yet.</param>
 [Change(ChangeKind.PersonLeft, "arranged the leaving of", MayTakeBack.ByAdministrators)]
@@ -79,9 +87,40 @@ public sealed record Leave(UserId Actor, string Who, string? To) : IChange<LeftV
         var hangs = Hangs.On(session, who.Id, session.Now);
         var change = session.Begin(ChangeKind.PersonLeft, Actor, who.Id, null);
         var offered = to is null ? 0 : hangs.Offered.Count(m => Offer(session, m, who, to));
-        var asked = to is null ? 0 : hangs.Held.Grants.GroupBy(g => g.Owner).Count(g => Ask(session, g.MaxBy(x => x.Acting)!, who, to));
+        var (asked, handed) = to is null ? (0, 0) : HandOn(session, hangs.Held.Grants, who, to);
         hangs.Held.End(session, who.Id);
-        return new LeftView(change, offered, asked);
+        return new LeftView(change, offered, asked, handed);
+    }
+
+    /// <returns>How many are asked, and how many rooms and groups go over.</returns>
+    private (int Asked, int Handed) HandOn(IChangeSession session, IReadOnlyList<Grant> grants, CalendarUser who, CalendarUser to)
+    {
+        var owners = session.Users([.. grants.Select(g => g.Owner).Distinct()]);
+        var byOwner = grants.ToLookup(g => g.Owner);
+        return (
+            byOwner.Count(g => owners[g.Key].Kind == UserKind.Person && Ask(session, g.MaxBy(x => x.Acting)!, who, to)),
+            byOwner.Count(g => owners[g.Key].Kind != UserKind.Person && Hand(session, [.. g], who, to))
+        );
+    }
+
+    /// <returns>False where who takes over holds as much already.</returns>
+    private bool Hand(IChangeSession session, IReadOnlyList<Grant> held, CalendarUser who, CalendarUser to)
+    {
+        var owner = held[0].Owner;
+        var has = session.GrantsOn([owner], to.Id)[owner].Where(g => g.Receiver == to.Id).ToList();
+        var missing = held.Where(h => !has.Exists(g => g.Calendar == h.Calendar && g.Sight >= h.Sight && g.Acting >= h.Acting)).ToList();
+        foreach (var grant in missing)
+            session.Grant(
+                Actor,
+                owner,
+                grant.Calendar,
+                to.Id,
+                to.Inside,
+                grant.Terms,
+                $"{who.Name} leaves, and you take over.",
+                AccessNewsKind.Granted
+            );
+        return missing.Count > 0;
     }
 
     /// <returns>False where it cannot be: nobody required would be left in it.</returns>
@@ -123,7 +162,8 @@ public sealed record Leave(UserId Actor, string Who, string? To) : IChange<LeftV
 
 /// <param name="Offered">How many meetings are offered to who takes over.</param>
 /// <param name="Asked">How many are asked to let them into their calendar.</param>
-public sealed record LeftView(long Change, int Offered, int Asked);
+/// <param name="Handed">In how many calendars of rooms and groups they may now do the same.</param>
+public sealed record LeftView(long Change, int Offered, int Asked, int Handed);
 
 /// <summary>Everything that hangs on somebody.</summary>
 internal sealed record Hangs(IReadOnlyList<Entry> Offered, int Private, Held Held)

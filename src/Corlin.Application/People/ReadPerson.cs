@@ -16,6 +16,7 @@ namespace Corlin.Application.People;
 /// <param name="MayRemove">Whether the viewer may take them out of what is found.</param>
 /// <param name="MayReadHistory">Whether the viewer may read what was done in their name.</param>
 /// <param name="MayAdminister">Whether the viewer manages people, and so their ways in.</param>
+/// <param name="MayGrant">Whether the viewer lets others into the calendar of a room or another resource.</param>
 /// <param name="Hours">The working hours as told, by weekday; null where none were.</param>
 /// <param name="HoursWords">The same in words.</param>
 /// <param name="Place">The usual place, or null.</param>
@@ -34,6 +35,7 @@ public sealed record PersonPageView(
     bool MayRemove,
     bool MayReadHistory,
     bool MayAdminister,
+    bool MayGrant,
     bool HasLane,
     IReadOnlyList<HoursSpanView>? Hours,
     string HoursWords,
@@ -95,6 +97,7 @@ public sealed record ReadPerson(UserId Viewer, string Who, Instant Now)
             whyNot is null && (who.Kind != UserKind.Person || who.KeptFor is not null || (!who.Inside && administrator)),
             who.KeptFor is null && own is { Sight: Sight.Everything },
             administrator,
+            who.Kind is UserKind.Room or UserKind.Resource && Granting.IsAsOwner(who, Viewer, administrator),
             who.Inside && who.Kind != UserKind.Group,
             who.Hours?.Spans.Select(s => new HoursSpanView((int)s.Day, s.From, s.To, s.Place)).ToList(),
             English.Hours(who.Hours),

@@ -158,7 +158,7 @@ internal static class RightToAct
     }
 
     /// <summary>That the actor may grant terms in somebody's calendars to somebody, as <see cref="Granting"/> decides.</summary>
-    /// <returns>The grant that lets them pass it on; null for the owner.</returns>
+    /// <returns>The grant that lets them pass it on; null for who grants as the owner does.</returns>
     /// <exception cref="RefusedException">They may not, or nobody may.</exception>
     public static long? MustGrant(
         this IChangeSession session,
@@ -175,12 +175,13 @@ internal static class RightToAct
     }
 
     /// <summary>
-    /// That the actor may give or take such terms in somebody's calendars: as the owner, or because they hold as much and may pass it on.
+    /// That the actor may give or take such terms in somebody's calendars: as the owner does, or because they hold as much and may pass
+    /// it on.
     /// </summary>
     /// <exception cref="RefusedException">They may not.</exception>
     public static long? MustPassOn(this IChangeSession session, UserId actor, UserId owner, AccessTerms terms, CalendarId? calendar = null)
     {
-        if (actor == owner)
+        if (actor == owner || Granting.IsAsOwner(session.Users([owner])[owner], actor, session.IsAdministrator(actor)))
             return null;
         var held = session.GrantsOn([owner], actor)[owner].Where(g => g.IsOn(calendar)).ToList();
         if (Granting.WhyNotPassOn(held, terms, session.Now, calendar) is { } whyNot)

@@ -189,9 +189,8 @@ internal static class DeskQueue
     /// <summary>Who asks for more in a calendar of which the viewer may pass it on. It waits behind what today needs.</summary>
     private static IEnumerable<QueueRow> AccessRequests(Viewing viewing)
     {
-        var owners = ReadAccess.Calendars(viewing).Where(c => c.PassesOn).Select(c => c.Who.Id).ToList();
         var endOfToday = LaneViews.Ms(viewing.Zone.Day(viewing.Today).End);
-        foreach (var request in viewing.Store.AccessRequestsTo(owners))
+        foreach (var (request, _) in ReadAccess.Requests(viewing, ReadAccess.Calendars(viewing), kept: true))
         {
             var users = viewing.Users([request.Asker, request.Owner]);
             var (asker, owner) = (users[request.Asker], users[request.Owner]);

@@ -46,6 +46,13 @@ public static class Granting
         return ceiling.Allows(terms) ? null : WhyNotGrant.AboveCeiling;
     }
 
+    /// <summary>
+    /// Whether somebody grants in a calendar as its owner does: the owner, and an administrator where it is that of a group, a room or
+    /// another resource, which could not itself.
+    /// </summary>
+    public static bool IsAsOwner(CalendarUser owner, UserId who, bool administrator) =>
+        owner.Id == who || (administrator && owner is { Inside: true, Kind: not UserKind.Person });
+
     /// <summary>Why somebody who is not the owner may not grant terms in a calendar; null where they may.</summary>
     /// <param name="held">The grants that they hold there, by themselves or through a group.</param>
     /// <param name="calendar">The one calendar, or null for all: who holds one passes on that one.</param>

@@ -221,6 +221,18 @@ internal partial class StoreReads
         ];
     }
 
+    public IReadOnlyList<AccessRequest> AccessRequestsToKept() =>
+        [
+            .. Db
+                .AccessRequests.AsNoTracking()
+                // Every owner, so that only what is open is gone through, by its index.
+                .Where(r => r.ClosedById == null && r.OwnerId > 0)
+                .Where(r => Db.People.Any(p => p.Id == r.OwnerId && p.Kind != UserKind.Person))
+                .OrderBy(r => r.Id)
+                .AsEnumerable()
+                .Select(AccessMapping.ToCore),
+        ];
+
     public IReadOnlyList<AccessRequest> AccessRequestsOf(UserId asker) =>
         [
             .. Db

@@ -262,7 +262,7 @@ public sealed class AccessTests : IAsyncLifetime
             "The organisation allows less: you may now see the outline of Maren’s calendar.",
             (await NewsOf(world.Ruta)).Select(n => n.Words)
         );
-        var cells = await world.See(s => new ReadAccessCells(world.Maren.Id, [world.Ruta.PublicId], world.Now).Run(s));
+        var cells = await world.See(s => new ReadAccessCells(world.Maren.Id, null, [world.Ruta.PublicId], world.Now).Run(s));
         Assert.Equal(Sight.Outline, Assert.Single(cells[0].Cells, c => !c.Own).Sight);
         await Refused(RefusalKind.AboveCeiling, Granting(world.Maren, world.Maren, Headline, world.Tome));
         Assert.Equal("Read-in", await TitleFor(world.Maren));
@@ -425,7 +425,7 @@ public sealed class AccessTests : IAsyncLifetime
 
     private async Task<IReadOnlyList<AccessNewsView>> NewsOf(CalendarUser viewer) => (await Desk(viewer)).News;
 
-    private Task<AccessView> Access(CalendarUser viewer) => world.See(s => new ReadAccess(viewer.Id, world.Now).Run(s));
+    private Task<AccessView> Access(CalendarUser viewer) => world.See(s => new ReadAccess(viewer.Id, null, world.Now).Run(s));
 
     private Task<GrantsView> Grants(CalendarUser viewer, CalendarUser who, CalendarUser owner) =>
         world.See(s => new ReadGrants(viewer.Id, who.PublicId, owner.PublicId, world.Now).Run(s));

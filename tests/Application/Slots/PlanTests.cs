@@ -122,7 +122,7 @@ public sealed class PlanTests : IAsyncLifetime
         await Searches(
             s =>
                 (
-                    new ReadAccess(world.Noor.Id, world.Now).Run(s),
+                    new ReadAccess(world.Noor.Id, null, world.Now).Run(s),
                     new ReadGrants(world.Noor.Id, world.Tome.PublicId, world.Maren.PublicId, world.Now).Run(s),
                     new ReadAs(world.Noor.Id, world.Tome.PublicId, world.Maren.PublicId, null, world.Now).Run(s),
                     new ReadReaders(world.Noor.Id, world.Maren.PublicId, null, world.Now).Run(s),

@@ -316,10 +316,12 @@ export const closuresQuery = queryOptions({
   queryFn: () => ask(client.GET("/api/closures")),
 });
 
-export const accessQuery = queryOptions({
-  queryKey: ["calendars", "access"],
-  queryFn: () => ask(client.GET("/api/access")),
-});
+/** Who holds what in all calendars in which the reader grants, or in one. */
+export const accessQuery = (of?: string) =>
+  queryOptions({
+    queryKey: ["calendars", "access", "table", of],
+    queryFn: () => ask(client.GET("/api/access", { params: { query: of ? { of } : {} } })),
+  });
 
 /** How many people can read a title on one of somebody's calendars, the main one where none is named. */
 export const readersQuery = (owner: string | undefined, calendar?: string) =>

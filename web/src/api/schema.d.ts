@@ -8361,7 +8361,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    of?: string;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -8397,6 +8399,7 @@ export interface paths {
         get: {
             parameters: {
                 query: {
+                    of?: string;
                     row: string[];
                 };
                 header?: never;
@@ -10528,6 +10531,7 @@ export interface components {
             /** Format: int32 */
             private: number;
             speaksFor: components["schemas"]["PersonView"][];
+            kept: components["schemas"]["PersonView"][];
             /** Format: int32 */
             others: number;
             groups: string[];
@@ -10545,6 +10549,8 @@ export interface components {
             offered: number;
             /** Format: int32 */
             asked: number;
+            /** Format: int32 */
+            handed: number;
         };
         LettersView: {
             subject: string;
@@ -11068,6 +11074,7 @@ export interface components {
             mayRemove: boolean;
             mayReadHistory: boolean;
             mayAdminister: boolean;
+            mayGrant: boolean;
             hasLane: boolean;
             hours: null | components["schemas"]["HoursSpanView"][];
             hoursWords: string;

@@ -65,7 +65,7 @@ const OwnAccount = lazyRouteComponent(() => import("../features/accounts/OwnAcco
 
 // What a place shows is asked for together with its code, not after it.
 const reads = {
-  access: () => void queries.prefetchQuery(accessQuery),
+  access: (of: string | undefined) => void queries.prefetchQuery(accessQuery(of)),
   answer: () => void queries.prefetchQuery(answersQuery),
   chase: () => void queries.prefetchQuery(chaseQuery),
   handover: () => void queries.prefetchQuery(handoversQuery),
@@ -172,12 +172,14 @@ const access = createRoute({
   getParentRoute: () => root,
   path: "/access",
   component: Access,
-  loader: reads.access,
-  validateSearch: (search): { who?: string; owner?: string; begin?: "ask" | "give" } => ({
+  validateSearch: (search): { who?: string; owner?: string; of?: string; begin?: "ask" | "give" } => ({
     ...(search.begin === "ask" || search.begin === "give" ? { begin: search.begin } : {}),
     ...whose(search),
     ...(text(search.owner) ? { owner: text(search.owner) as string } : {}),
+    ...(text(search.of) ? { of: text(search.of) as string } : {}),
   }),
+  loaderDeps: ({ search }) => ({ of: search.of }),
+  loader: ({ deps }) => reads.access(deps.of),
 });
 
 const people = createRoute({

@@ -49,6 +49,9 @@ public interface IAccessReads
     /// <summary>What is asked for in the calendars of some people and not answered, oldest first.</summary>
     IReadOnlyList<AccessRequest> AccessRequestsTo(IReadOnlyCollection<UserId> owners);
 
+    /// <summary>The requests in calendars of groups, rooms and other resources that are not answered yet, the oldest first.</summary>
+    IReadOnlyList<AccessRequest> AccessRequestsToKept();
+
     /// <summary>What somebody has asked for and is not answered, oldest first.</summary>
     IReadOnlyList<AccessRequest> AccessRequestsOf(UserId asker);
 

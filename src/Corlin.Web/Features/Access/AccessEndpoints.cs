@@ -79,12 +79,14 @@ internal static class AccessEndpoints
         access.MapPut("/ceilings/{side}", SetCeilingAsync);
     }
 
-    private static async Task<Ok<AccessView>> GetAsync(Reader reader) =>
-        TypedResults.Ok(await reader.ReadAsync(s => new ReadAccess(reader.Person, reader.Now).Run(s)));
+    /// <param name="of">Whose calendar it is about; all in which the reader grants where nobody is named.</param>
+    private static async Task<Ok<AccessView>> GetAsync(Reader reader, string? of) =>
+        TypedResults.Ok(await reader.ReadAsync(s => new ReadAccess(reader.Person, of, reader.Now).Run(s)));
 
+    /// <param name="of">As the table was asked for.</param>
     /// <param name="row">The rows of the table, at most 25.</param>
-    private static async Task<Ok<IReadOnlyList<AccessCellsView>>> GetCellsAsync(Reader reader, [FromQuery] string[] row) =>
-        TypedResults.Ok(await reader.ReadAsync(s => new ReadAccessCells(reader.Person, row, reader.Now).Run(s)));
+    private static async Task<Ok<IReadOnlyList<AccessCellsView>>> GetCellsAsync(Reader reader, string? of, [FromQuery] string[] row) =>
+        TypedResults.Ok(await reader.ReadAsync(s => new ReadAccessCells(reader.Person, of, row, reader.Now).Run(s)));
 
     /// <param name="who">A public id, or inside or outside for a default.</param>
     /// <param name="owner">Whose calendars they are.</param>

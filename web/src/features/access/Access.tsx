@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { getRouteApi } from "@tanstack/react-router";
+import { getRouteApi, Link } from "@tanstack/react-router";
 import { useRef, useState } from "react";
 import { accessQuery } from "../../api/queries";
 import type { Access as AccessData } from "../../api/types";
@@ -23,14 +23,15 @@ const route = getRouteApi("/access");
 
 /** People by calendars: who may see and do what, and the chosen of it as a sentence. */
 export function Access() {
-  const access = useQuery(accessQuery);
+  const { of } = route.useSearch();
+  const access = useQuery(accessQuery(of));
   return access.data ? <Shown data={access.data} /> : <Wait query={access} />;
 }
 
 type Open = "give" | "ask" | "cover" | "seen" | undefined;
 
 function Shown({ data }: { data: AccessData }) {
-  const { who, owner, begin } = route.useSearch();
+  const { who, owner, begin, of } = route.useSearch();
   const navigate = route.useNavigate();
   const [page, , pageWidth] = useSize();
   const width = pageWidth - 48;
@@ -52,7 +53,8 @@ function Shown({ data }: { data: AccessData }) {
   const calendar = data.calendars[chosen.column];
   const choose = (to: Place) => {
     const [nextRow, nextCalendar] = [data.rows[to.row], data.calendars[to.column]];
-    if (nextRow && nextCalendar) void navigate({ search: { who: nextRow.key, owner: nextCalendar.who.id }, replace: true });
+    if (nextRow && nextCalendar)
+      void navigate({ search: { ...(of ? { of } : {}), who: nextRow.key, owner: nextCalendar.who.id }, replace: true });
   };
   const grants = useQuery({ ...grantsQuery(row?.key ?? "", calendar?.who.id ?? ""), enabled: row !== undefined && calendar !== undefined });
   const withdraw = useWithdraw();
@@ -69,17 +71,25 @@ function Shown({ data }: { data: AccessData }) {
   return (
     <div ref={page} className="flex h-full min-h-[520px] flex-col px-6 pb-3 max-[600px]:h-auto max-[600px]:px-4">
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1.5 pt-3 pb-2.5">
-        <h1 className="font-serif text-[26px] leading-9">Who sees and does what</h1>
+        <h1 className="font-serif text-[26px] leading-9">Who sees and does what{of && ` in ${calendar.who.name}`}</h1>
         <p className="min-w-0 flex-1 text-soft max-[600px]:basis-full">{data.words}</p>
         <Button aria-expanded={open === "give"} onClick={() => toggle("give")}>
           Grant access
         </Button>
-        <Button aria-expanded={open === "cover"} onClick={() => toggle("cover")}>
-          Cover while away
-        </Button>
-        <Button aria-expanded={open === "ask"} onClick={() => toggle("ask")}>
-          Ask for access
-        </Button>
+        {of ? (
+          <Link to="/access" className="flex min-h-8 items-center px-3 text-[13px] font-semibold hover:bg-water">
+            All calendars
+          </Link>
+        ) : (
+          <>
+            <Button aria-expanded={open === "cover"} onClick={() => toggle("cover")}>
+              Cover while away
+            </Button>
+            <Button aria-expanded={open === "ask"} onClick={() => toggle("ask")}>
+              Ask for access
+            </Button>
+          </>
+        )}
       </div>
       {open === "give" && <GiveSentence data={data} column={chosen.column} onDone={() => setOpen(undefined)} />}
       {open === "cover" && <CoverSentence data={data} onDone={() => setOpen(undefined)} />}
@@ -88,6 +98,7 @@ function Shown({ data }: { data: AccessData }) {
       <div ref={table} className="flex min-h-0 flex-col max-[600px]:min-h-[340px]">
         <AccessTable
           data={data}
+          of={of}
           chosen={chosen}
           onChoose={choose}
           onEnter={() => sentence.current?.querySelector("button")?.focus()}

@@ -19,6 +19,8 @@ export interface Place {
 
 interface Props {
   data: Access;
+  /** Whose calendar alone it is about. */
+  of: string | undefined;
   chosen: Place;
   onChoose: (place: Place) => void;
   onEnter: () => void;
@@ -27,7 +29,7 @@ interface Props {
 }
 
 /** People down, calendars across; only what is in view is drawn. */
-export function AccessTable({ data, chosen, onChoose, onEnter, onWithdraw, width }: Props) {
+export function AccessTable({ data, of, chosen, onChoose, onEnter, onWithdraw, width }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const columns = data.calendars.length;
   const nameWidth = width < 600 ? narrowName : widestName;
@@ -62,6 +64,7 @@ export function AccessTable({ data, chosen, onChoose, onEnter, onWithdraw, width
   };
   const cells = useCells(
     data,
+    of,
     rows.getVirtualItems().map((r) => r.index),
   );
   const keys = (e: KeyboardEvent) => {

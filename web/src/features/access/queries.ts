@@ -1,11 +1,11 @@
 import { queryOptions } from "@tanstack/react-query";
 import { ask, client } from "../../api/client";
 
-/** What some rows of the table of access hold. */
-export const accessCellsQuery = (rows: string[]) =>
+/** What some rows of the table of access hold, of all calendars in it or of one. */
+export const accessCellsQuery = (of: string | undefined, rows: string[]) =>
   queryOptions({
-    queryKey: ["calendars", "access", "cells", rows],
-    queryFn: () => ask(client.GET("/api/access/cells", { params: { query: { row: rows } } })),
+    queryKey: ["calendars", "access", "cells", of, rows],
+    queryFn: () => ask(client.GET("/api/access/cells", { params: { query: { ...(of ? { of } : {}), row: rows } } })),
   });
 
 /** What one holds in somebody's calendars; who is a person, a group, or everyone inside or outside. */

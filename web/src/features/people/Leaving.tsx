@@ -63,7 +63,7 @@ function Loaded({ hangs }: { hangs: Hangs }) {
       </ul>
       <p className="pt-3 text-soft">
         {to
-          ? `Nobody is given a calendar by this: ${to.givenName} takes each meeting, and each of those asked decides.`
+          ? `Nobody is given a person’s calendar by this: ${to.givenName} takes each meeting, and each of those asked decides.`
           : "Without anybody to take over it only ends; the meetings stay as they are until somebody organises them."}{" "}
         All but the sign-in can be undone.
       </p>
@@ -95,7 +95,7 @@ function Loaded({ hangs }: { hangs: Hangs }) {
 
 /** What hangs on them, and what becomes of it. */
 function linesOf(hangs: Hangs, to: string | undefined): string[] {
-  const { who, meetings, series, speaksFor, others, groups, links } = hangs;
+  const { who, meetings, series, speaksFor, kept, others, groups, links } = hangs;
   const lines = [`${who.givenName} can no longer sign in, nor any of their devices. What they have open ends.`];
   const ahead = `${count(meetings, "One meeting", "meetings")} ahead${series > 0 ? `, ${count(series, "one of them a series", "of them series")},` : ""}`;
   if (meetings > 0)
@@ -114,6 +114,14 @@ function linesOf(hangs: Hangs, to: string | undefined): string[] {
         : `${who.givenName} speaks for ${names} no longer.`,
     );
   }
+  if (kept.length > 0) {
+    const names = and(kept.map((p) => p.name));
+    lines.push(
+      to
+        ? `${to} sees and does in the ${kept.length === 1 ? "calendar" : "calendars"} of ${names} what ${who.givenName} could, at once.`
+        : `${who.givenName} sees and does nothing in the ${kept.length === 1 ? "calendar" : "calendars"} of ${names} any more.`,
+    );
+  }
   if (others > 0)
     lines.push(
       to
@@ -126,7 +134,7 @@ function linesOf(hangs: Hangs, to: string | undefined): string[] {
   return lines;
 }
 
-const saysOf = ({ offered, asked }: { offered: number; asked: number }, to: string | undefined) =>
+const saysOf = ({ offered, asked, handed }: { offered: number; asked: number; handed: number }, to: string | undefined) =>
   to === undefined
     ? ""
-    : `${offered > 0 ? ` ${count(offered, "One meeting is", "meetings are")} offered to ${to}.` : ""}${asked > 0 ? ` ${count(asked, "One is", "are")} asked to let ${to} in.` : ""}`;
+    : `${handed > 0 ? ` ${to} takes over ${count(handed, "the calendar of one room or group", "calendars of rooms and groups")}.` : ""}${offered > 0 ? ` ${count(offered, "One meeting is", "meetings are")} offered to ${to}.` : ""}${asked > 0 ? ` ${count(asked, "One is", "are")} asked to let ${to} in.` : ""}`;

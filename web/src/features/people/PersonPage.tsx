@@ -88,6 +88,11 @@ function Shown({ page, onGone, onGo }: { page: Page } & Omit<Props, "id">) {
               Delete for good…
             </Link>
           )}
+          {page.mayGrant && (
+            <Link to="/access" search={{ of: who.id }} className="flex min-h-8 items-center px-3 text-[13px] font-semibold hover:bg-water">
+              Who sees and does what
+            </Link>
+          )}
           {page.mayReadHistory && (
             <Link
               to="/history"

@@ -28,7 +28,7 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
     /// <summary>What begins at a word; null where no day does.</summary>
     public DayReading? At(int at)
     {
-        var one = Span(at) ?? OfMonthByPlace(at) ?? Unplaced(at) ?? Relative(at) ?? Dated(at) ?? OfWeek(at);
+        var one = MonthBehind(at) ?? Span(at) ?? OfMonthByPlace(at) ?? Unplaced(at) ?? Relative(at) ?? Dated(at) ?? OfWeek(at);
         if (one is not { Said: DaysSaid.Day } first)
             return one;
         var next = at + first.Words;
@@ -51,6 +51,30 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
         }
 
         return first;
+    }
+
+    /// <summary>"Mon 15 to Wed 17 March": the month stands behind the second.</summary>
+    private DayReading? MonthBehind(int at)
+    {
+        if (
+            CalendarWords.Weekday(words[at], out var plural, out var slipped) is not { } weekday
+            || plural
+            || slipped
+            || (CalendarWords.Ordinal(words[at + 1]) ?? CalendarWords.Numeral(words[at + 1])) is not { } number
+            || words[at + 2] is not ("to" or "-" or "until" or "till" or "through")
+            || Dated(at + 3) is not { } last
+            || !Enumerable.Range(at + 3, last.Words).Any(i => CalendarWords.Month(words[i]) is not null)
+        )
+            return null;
+        var count = 3 + last.Words;
+        return
+            last.Said == DaysSaid.Day
+            && number < last.First.Day
+            && new LocalDate(last.First.Year, last.First.Month, number) is var first
+            && first >= today
+            && first.DayOfWeek == weekday
+            ? new DayReading(DaysSaid.Several, first, last.First, count)
+            : Doubtful(count);
     }
 
     private DayReading Day(LocalDate date, int count, bool weekday = false) =>

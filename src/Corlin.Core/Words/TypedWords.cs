@@ -106,6 +106,14 @@ internal sealed class TypedWords
             return;
         }
 
+        // "2027-03-18T09:30".
+        if (word.Length > 11 && word[10] == 't' && char.IsAsciiDigit(word[9]) && char.IsAsciiDigit(word[11]))
+        {
+            Add(at, at + 10);
+            Word(at + 11, end);
+            return;
+        }
+
         // "thu3pm", "Thu@3".
         var letters = word.TakeWhile(char.IsLetter).Count();
         var digits = letters + (letters < word.Length && word[letters] == '@' ? 1 : 0);
@@ -156,7 +164,7 @@ internal sealed class TypedWords
     /// <summary>"12", "14th".</summary>
     private static bool IsDay(string word) => (CalendarWords.Ordinal(word) ?? CalendarWords.Numeral(word)) is not null;
 
-    /// <summary>"10", "4:30", "3pm", "1400", "11h", "noon": what stands on a side of a range.</summary>
+    /// <summary>"10", "4:30", "3pm", "1400", "11h", "8h30", "noon": what stands on a side of a range.</summary>
     private static bool IsClock(string word)
     {
         if (word is "noon" or "midday" or "midnight")
@@ -166,7 +174,7 @@ internal sealed class TypedWords
             : word.EndsWith('h') ? word[..^1]
             : word;
         return number.Length is > 0 and <= 5
-            && number.Split(':', '.') is { Length: <= 2 } parts
+            && number.Split(':', '.', 'h') is { Length: <= 2 } parts
             && parts.All(p => p.Length is > 0 and <= 4 && p.All(char.IsAsciiDigit));
     }
 }

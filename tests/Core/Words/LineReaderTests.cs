@@ -213,6 +213,9 @@ public class LineReaderTests
     [InlineData("Crane check Thu@3", "Crane check", "2027-03-11 15:00", null)]
     [InlineData("Crane check thu3pm", "Crane check", "2027-03-11 15:00", null)]
     [InlineData("Crane check Thu 1500hrs", "Crane check", "2027-03-11 15:00", null)]
+    [InlineData("Crane check Wed 8h30-11h", "Crane check", "2027-03-10 08:30", 150)]
+    [InlineData("Crane check 2027-03-18T09:30", "Crane check", "2027-03-18 09:30", null)]
+    [InlineData("Crane check Mon 8am lisbon", "Crane check", "2027-03-15 08:00", null)]
     [InlineData("Crane check Thu 3-330", "Crane check", "2027-03-11 15:00", 30)]
     [InlineData("Half hour chat w Owen thu 2", "chat", "2027-03-11 14:00", 30)]
     [InlineData("Video w/ Ruta 4.30 thu re cable route", "cable route", "2027-03-11 16:30", null)]
@@ -379,10 +382,27 @@ public class LineReaderTests
     }
 
     [Theory]
+    [InlineData("Maren on leave Thursday", "Maren Falk", "Maren on leave")]
+    [InlineData("Owen on the road on Thursday", null, "Owen on the road")]
+    [InlineData("On call Thursday", null, "On call")]
+    public void What_somebody_is_is_its_name_and_asks_nobody(string text, string? whose, string title)
+    {
+        var line = Read(text);
+        Assert.Equal((whose, title, new LocalDate(2027, 3, 11)), (line.InNameOf, line.Title, line.Date));
+        Assert.Empty(line.Required);
+        Assert.Empty(line.NotUnderstood);
+    }
+
+    [Theory]
     [InlineData("Leave all day on Saturday and Sunday", "2027-03-13", "2027-03-14")]
     [InlineData("Leave for 3 days from Tuesday", "2027-03-09", "2027-03-11")]
     [InlineData("Leave 12 April for 3 days", "2027-04-12", "2027-04-14")]
     [InlineData("Leave from the 12th to the 14th of April", "2027-04-12", "2027-04-14")]
+    [InlineData("Leave Mon 15 to Wed 17 March", "2027-03-15", "2027-03-17")]
+    [InlineData("Leave Thu 11 - Fri 12 March", "2027-03-11", "2027-03-12")]
+    [InlineData("Leave from 15 March for two weeks", "2027-03-15", "2027-03-28")]
+    [InlineData("Leave for a week from Tuesday", "2027-03-09", "2027-03-15")]
+    [InlineData("Leave 15 March for a fortnight", "2027-03-15", "2027-03-28")]
     public void Whole_days_are_counted_from_the_first(string text, string first, string last)
     {
         var line = Read(text);
@@ -417,6 +437,12 @@ public class LineReaderTests
     [InlineData("Review twice weekly", "twice weekly")]
     [InlineData("Review every Friday until 1 March 2027 at 9", "every Friday|until 1 March 2027")]
     [InlineData("Review Tue and Thu every week 12-1", "Tue and Thu every week 12-1")]
+    [InlineData("Review Mon 15 to Wed 18 March", "Mon 15 to Wed 18 March")]
+    [InlineData("Review Mon 17 to Wed 15 March", "Mon 17 to Wed 15 March")]
+    [InlineData("Review biweekly Thursdays at 14:00", "biweekly")]
+    [InlineData("Review Thursday noonish", "noonish")]
+    [InlineData("Review Thursday 16:00 till late", "till late")]
+    [InlineData("Review Thursday at 10 for two weeks", "for two weeks")]
     [InlineData("Review Thursday at 10am your time", "your time")]
     public void What_is_in_doubt_is_asked_in_its_own_words(string text, string asked)
     {
@@ -428,6 +454,7 @@ public class LineReaderTests
     [Theory]
     [InlineData("Budget Friday 10am Halifax with Owen", "America/Halifax")]
     [InlineData("Budget 5pm Halifax on Thursday", "America/Halifax")]
+    [InlineData("Budget Friday 10am halifax", "America/Halifax")]
     [InlineData("Budget Halifax Thursday 5pm", null)]
     [InlineData("Budget Thursday 5pm Gannet", null)]
     public void A_town_right_behind_an_hour_is_its_clock(string text, string? zone) => Assert.Equal(zone, Read(text).Zone);

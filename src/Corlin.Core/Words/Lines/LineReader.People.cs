@@ -48,14 +48,17 @@ public sealed partial class LineReader
         }
 
         // "Wiremu flies to Lisbon" is for Wiremu, and says so by its name.
-        if (at == 0 && NameAt(at, out var first) is { Key: { } whose } && names.ArrangesFor(whose) && Doings.Contains(words[first]))
+        if (at == 0 && NameAt(at, out var first) is { Key: { } whose } && names.ArrangesFor(whose) && SaysWhatTheyDo(first))
         {
             line = line with { InNameOf = whose };
             return first;
         }
 
-        return Bare(at);
+        // "Tomé on leave" is what it is called, and nobody is asked.
+        return at == 0 && NameAt(at, out var named) is { Key: not null } && LineTitle.IsState(words, named) ? named : Bare(at);
     }
+
+    private bool SaysWhatTheyDo(int at) => Doings.Contains(words[at]) || LineTitle.IsState(words, at);
 
     /// <summary>"except Arif": of a group it cannot be said, so it is told.</summary>
     private int Without(int at, int lead)

@@ -118,6 +118,7 @@ public sealed partial class LineReader
             return false;
         return words[at + 1] is "" or "," or "on" or "at" or "from" or "for" or "until" or "till" or "with" or "in" or "by" or "starting"
             || dayWords.At(at + 1) is not null
+            || (CalendarWords.Weekday(words[at + 1], out var plural, out _) is not null && plural)
             || clockWords.At(at + 1, HalfOfDay.Unsaid) is { Bare: false };
     }
 

@@ -151,13 +151,19 @@ public sealed partial class LineReader
         return Take(at, led + 1);
     }
 
-    /// <summary>"for 3 days", "3 days": how many, and how many words say it; none where it is one, or no number of days.</summary>
+    /// <summary>
+    /// "for 3 days", "3 days", "for two weeks": how many days, and how many words say it; none where it is one, or no number of days.
+    /// </summary>
     private (int Days, int Words)? Days(int at)
     {
         var lead = words[at] == "for" ? 1 : 0;
-        return CalendarWords.Number(words[at + lead]) is > 1 and < 60 and var count && words[at + lead + 1] == "days"
-            ? (count, lead + 2)
-            : null;
+        return (CalendarWords.Number(words[at + lead]), words[at + lead + 1]) switch
+        {
+            (> 1 and < 60 and var count, "days") => (count, lead + 2),
+            (> 0 and < 9 and var weeks, "week" or "weeks") when lead > 0 => (7 * weeks, lead + 2),
+            (1, "fortnight") when lead > 0 => (14, lead + 2),
+            _ => null,
+        };
     }
 
     /// <summary>"12 April for 3 days", "3 days on 12 April": with one day it says the last.</summary>
@@ -292,6 +298,9 @@ public sealed partial class LineReader
         return count + (reading.To is null && Journey(at + count) is > 0 and var rest ? Take(at + count, rest) : Zone(at + count));
     }
 
+    /// <summary>Towns whose name is a word like any other where it has no capital.</summary>
+    private static readonly HashSet<string> AlsoWords = ["center", "easter", "troll", "turkey", "chad", "jordan", "georgia", "male"];
+
     /// <summary>"Halifax time", "EST", "in Wellington": behind an hour.</summary>
     private int Zone(int at)
     {
@@ -308,7 +317,8 @@ public sealed partial class LineReader
             var abbreviated = count == 1 && ZoneNames.Abbreviations.ContainsKey(words[at + led]) && typed.All(char.IsUpper);
             // "10am Halifax": a town right behind an hour, with nothing after it.
             var alone = led == 1 || ((words[at + count] == "with" || StandsAlone(at + count)) && NameAt(at, out _) is null);
-            if (typed.Contains(',', StringComparison.Ordinal) || !(abbreviated || time == 1 || (alone && char.IsUpper(typed[0]))))
+            var isTown = char.IsUpper(typed[0]) || !AlsoWords.Contains(words[at + led]);
+            if (typed.Contains(',', StringComparison.Ordinal) || !(abbreviated || time == 1 || (alone && isTown)))
                 continue;
             if (names.Place(typed) is not null || ZoneSearch.Named(typed) is not { } zone)
                 continue;
@@ -361,6 +371,8 @@ public sealed partial class LineReader
             return Take(at, 2);
         if (Roughly(at) is > 0 and var roughly)
             return Miss(at, roughly, NotUnderstoodKind.Time);
+        if (words[at] is "till" or "until" or "til" && words[at + 1] is "late" or "close" or "whenever")
+            return Miss(at, 2, NotUnderstoodKind.Time);
         if (words[at] == "lunchtime" && at > 0 && taken[at - 1])
             return Miss(at, 1, NotUnderstoodKind.Time);
         if (
@@ -423,7 +435,9 @@ public sealed partial class LineReader
             words[at].EndsWith("-ish", StringComparison.Ordinal) ? words[at][..^4]
             : words[at].EndsWith("ish", StringComparison.Ordinal) ? words[at][..^3]
             : "";
-        return hour.Length > 0 && char.IsAsciiDigit(hour[0]) && hour.All(c => char.IsAsciiDigit(c) || c is ':' or '.' or 'a' or 'p' or 'm')
+        return
+            words[at] is "noonish" or "middayish"
+            || hour.Length > 0 && char.IsAsciiDigit(hour[0]) && hour.All(c => char.IsAsciiDigit(c) || c is ':' or '.' or 'a' or 'p' or 'm')
             ? 1
             : 0;
     }

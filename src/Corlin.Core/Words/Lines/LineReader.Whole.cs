@@ -253,7 +253,7 @@ public sealed partial class LineReader
             return said with { Date = day, Length = null };
         }
 
-        if (said.Zone is null && rules.Count == 0 && day.At(time) <= now)
+        if (rules.Count == 0 && day.At(time) <= NowBy(said.Zone))
         {
             if (day == now.Date && days[0].Reading.Weekday)
                 return said with { Date = day.PlusDays(7), Time = time };
@@ -268,6 +268,12 @@ public sealed partial class LineReader
             Time = time,
         };
     }
+
+    /// <summary>What a clock elsewhere shows now; nothing has passed there where the writer's own zone is not known.</summary>
+    private LocalDateTime NowBy(string? elsewhere) =>
+        elsewhere is null ? now
+        : zone is null ? LocalDateTime.MinIsoValue
+        : now.InZoneLeniently(zone).WithZone(DateTimeZoneProviders.Tzdb[elsewhere]).LocalDateTime;
 
     private void TheRule(ClockReading? clock)
     {

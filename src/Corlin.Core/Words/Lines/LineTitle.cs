@@ -133,6 +133,14 @@ internal static class LineTitle
     /// <summary>What is asked for without a word of asking, before an article or what was understood.</summary>
     private static readonly string[] Commanding = ["schedule", "arrange", "organise", "organize", "set up", "book", "find time", "find"];
 
+    /// <summary>"on leave", "on the road": what somebody is, and no day.</summary>
+    public static bool IsState(TypedWords words, int at) =>
+        words[at] == "on"
+        && (
+            words[at + 1] is "leave" or "holiday" or "holidays" or "call" or "duty" or "standby" or "shift" or "site" or "tour"
+            || (words[at + 1] == "the" && words[at + 2] == "road")
+        );
+
     /// <summary>Null where nothing is left.</summary>
     public static string? Of(TypedWords words, bool[] taken)
     {
@@ -186,7 +194,7 @@ internal static class LineTitle
                     )
                 )
                     at += count;
-            if (at < end && Leading.Contains(words[at]))
+            if (at < end && Leading.Contains(words[at]) && !IsState(words, at))
                 at++;
         }
 

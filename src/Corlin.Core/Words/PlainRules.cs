@@ -36,6 +36,7 @@ internal sealed class PlainRules
     private int interval = 1;
     private int? times;
     private bool workingDay;
+    private bool ofQuarter;
     private int? count;
     private (int Number, string Unit)? lasting;
     private LocalDate? until;
@@ -437,7 +438,7 @@ internal sealed class PlainRules
         if (words[at + count - 1] == "year")
             return Doubtful(at, count);
         if (words[at + count - 1] == "quarter")
-            (frequency, interval) = (Frequency.Monthly, 3);
+            (frequency, interval, ofQuarter) = (Frequency.Monthly, 3, true);
         frequency ??= Frequency.Monthly;
         return Take(count);
     }
@@ -634,6 +635,8 @@ internal sealed class PlainRules
             return new PlainRule(null, Known: false);
         if (months.Count > 0 && often is Frequency.Monthly && interval == 1 && (dates.Count > 0 || places.Count > 0))
             often = Frequency.Yearly;
+        if (ofQuarter && !CountsQuarters())
+            return whole;
         if (until is { } end && (end < start || count is not null || lasting is not null))
             return whole;
         var rule = new Rule(often, interval)
@@ -657,6 +660,13 @@ internal sealed class PlainRules
         else if (lasting is { } span)
             rule = Lasting(rule, span);
         return rule.Count == 0 ? whole : new PlainRule(rule);
+    }
+
+    /// <summary>"first Monday of the quarter": every third month from the start is one where the start is in the month that is meant.</summary>
+    private bool CountsQuarters()
+    {
+        var meant = places.Concat(dates).Select(p => p < 0 ? 0 : 1).Distinct().ToList();
+        return meant is [var month] && start.Month % 3 == month;
     }
 
     /// <summary>"for 10 weeks": as many as that makes, or until then where it is no even number.</summary>

@@ -57,6 +57,7 @@ public class RuleWordsTests
     [InlineData("same day every month", "FREQ=MONTHLY")]
     [InlineData("weekly, 8 in all", "FREQ=WEEKLY;COUNT=8")]
     [InlineData("Thursdays only", "FREQ=WEEKLY;BYDAY=TH")]
+    [InlineData("last Friday of the quarter", "FREQ=MONTHLY;INTERVAL=3;BYDAY=-1FR")]
     public void What_people_type_is_understood(string words, string? rule) =>
         Assert.Equal(rule, RuleReader.Read(words, new NodaTime.LocalDate(2027, 3, 11)).Rule?.ToString());
 
@@ -68,6 +69,7 @@ public class RuleWordsTests
     [InlineData("twice a month", "twice a month")]
     [InlineData("every month on the 40th of never", "of never")]
     [InlineData("every day until 31 February 2027", "until 31 February 2027")]
+    [InlineData("first Monday of the quarter", "first Monday of the quarter")]
     public void What_is_not_understood_is_named(string words, string left)
     {
         var reading = RuleReader.Read(words, new NodaTime.LocalDate(2027, 3, 11));

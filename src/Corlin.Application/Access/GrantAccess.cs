@@ -18,7 +18,7 @@ namespace Corlin.Application.Access;
 /// Of one receiver what stands without dates for the same calendar is replaced by what is granted without dates; what has dates stands
 /// beside it.
 /// </remarks>
-[Change(ChangeKind.AccessGranted, "granted", MayTakeBack.ByWhoPassesItOn)]
+[Change(ChangeKind.AccessGranted, "granted access", MayTakeBack.ByWhoPassesItOn)]
 public sealed record GrantAccess(
     UserId Actor,
     UserId Owner,
@@ -127,7 +127,7 @@ public sealed record SetDefaultAccess(UserId Actor, UserId Owner, bool Inside, S
 }
 
 /// <summary>Takes back what somebody was granted; who held it is told. Who holds it may give it back.</summary>
-[Change(ChangeKind.AccessWithdrawn, "withdrew", MayTakeBack.ByWhoPassesItOn)]
+[Change(ChangeKind.AccessWithdrawn, "withdrew access", MayTakeBack.ByWhoPassesItOn)]
 public sealed record WithdrawAccess(UserId Actor, long Grant, string? Line = null) : IChange<long>
 {
     public long Apply(IChangeSession session)

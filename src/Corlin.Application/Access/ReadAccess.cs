@@ -77,7 +77,7 @@ public sealed record ReadAccess(UserId Viewer, string? Of, Instant Now)
         IReadOnlyList<AccessRequestView> asked = [.. store.AccessRequestsOf(Viewer).Select(r => Request(viewing, r, null))];
         return new AccessView(
             LaneViews.Ms(Now),
-            Of is null ? Words(calendars, rows, requests.Count) : Words(calendars[0].Who, rows, requests.Count),
+            Of is null ? Words(calendars, rows, requests.Count) : WordsOfOne(rows, requests.Count),
             [.. calendars.Select(c => View(viewing, c))],
             rows,
             first,
@@ -134,7 +134,9 @@ public sealed record ReadAccess(UserId Viewer, string? Of, Instant Now)
     /// <summary>The calendars of one of which the viewer knows who holds what; null where they do not, or may not know of it.</summary>
     internal static Managed? Find(Viewing viewing, string owner) =>
         viewing.Find(owner) is not { } who ? null
-        : GrantsAsOwner(viewing, who) ? new Managed(who, null, LanesOf(viewing, [who.Id])[who.Id])
+        : GrantsAsOwner(viewing, who)
+            ? LanesOf(viewing, [who.Id]).TryGetValue(who.Id, out var lanes) ? new Managed(who, null, lanes)
+                : null
         : Calendars(viewing).FirstOrDefault(c => c.Who.Id == who.Id);
 
     private static bool GrantsAsOwner(Viewing viewing, CalendarUser owner) =>
@@ -155,7 +157,7 @@ public sealed record ReadAccess(UserId Viewer, string? Of, Instant Now)
         var others = viewing.Store.AccessRequestsToKept().Where(r => !granted.ContainsKey(r.Owner)).ToList();
         var owners = viewing.Users(others.Select(r => r.Owner));
         var of = LanesOf(viewing, [.. owners.Keys]);
-        return [.. asked, .. others.Select(r => (r, new Managed(owners[r.Owner], null, of[r.Owner])))];
+        return [.. asked, .. others.Where(r => of.ContainsKey(r.Owner)).Select(r => (r, new Managed(owners[r.Owner], null, of[r.Owner])))];
     }
 
     /// <summary>The calendars of each; rights on them are worked out only where somebody keeps more than one.</summary>
@@ -260,12 +262,12 @@ public sealed record ReadAccess(UserId Viewer, string? Of, Instant Now)
 
     private static CeilingView View(Ceiling ceiling) => new(ceiling.Sight, ceiling.Acting, ceiling.Private);
 
-    private static string Words(CalendarUser who, List<AccessRowView> rows, int asks)
+    private static string WordsOfOne(List<AccessRowView> rows, int asks)
     {
         var hold = rows.Count(r => r.Who is not null && r.Note != You);
         return hold == 0
             ? $"Nobody else holds anything by name{Asking(asks)}."
-            : $"{English.Count(hold, "other holds", "others hold")} something{Asking(asks)}.";
+            : $"By name {English.Count(hold, "other holds", "others hold")} something{Asking(asks)}.";
     }
 
     private static string Asking(int asks) => asks == 0 ? "" : $", {English.Count(asks, "asks", "ask")} for more";

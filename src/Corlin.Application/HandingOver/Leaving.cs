@@ -107,8 +107,12 @@ public sealed record Leave(UserId Actor, string Who, string? To) : IChange<LeftV
     private bool Hand(IChangeSession session, IReadOnlyList<Grant> held, CalendarUser who, CalendarUser to)
     {
         var owner = held[0].Owner;
-        var has = session.GrantsOn([owner], to.Id)[owner].Where(g => g.Receiver == to.Id).ToList();
-        var missing = held.Where(h => !has.Exists(g => g.Calendar == h.Calendar && g.Sight >= h.Sight && g.Acting >= h.Acting)).ToList();
+        var has = session.GrantsOn([owner], to.Id)[owner].Where(g => g.Receiver == to.Id && !g.IsOverAt(session.Now)).ToList();
+        var missing = held.Where(h =>
+                Granting.WhyNot(h.Terms, to.Inside, session.CeilingFor(to.Inside), session.Now, h.Calendar) is null
+                && !has.Exists(g => g.Calendar == h.Calendar && Granting.Covers(g.Terms, h.Terms))
+            )
+            .ToList();
         foreach (var grant in missing)
             session.Grant(
                 Actor,

@@ -51,7 +51,7 @@ public static class Granting
     /// another resource, which could not itself.
     /// </summary>
     public static bool IsAsOwner(CalendarUser owner, UserId who, bool administrator) =>
-        owner.Id == who || (administrator && owner is { Inside: true, Kind: not UserKind.Person });
+        owner.Id == who || (administrator && owner is { Inside: true, KeptFor: null, Kind: not UserKind.Person });
 
     /// <summary>Why somebody who is not the owner may not grant terms in a calendar; null where they may.</summary>
     /// <param name="held">The grants that they hold there, by themselves or through a group.</param>

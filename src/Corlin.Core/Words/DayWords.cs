@@ -60,7 +60,7 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
             CalendarWords.Weekday(words[at], out var plural, out var slipped) is not { } weekday
             || plural
             || slipped
-            || (CalendarWords.Ordinal(words[at + 1]) ?? CalendarWords.Numeral(words[at + 1])) is not { } number
+            || (CalendarWords.Ordinal(words[at + 1]) ?? CalendarWords.Numeral(words[at + 1])) is not (>= 1 and var number)
             || words[at + 2] is not ("to" or "-" or "until" or "till" or "through")
             || Dated(at + 3) is not { } last
             || !Enumerable.Range(at + 3, last.Words).Any(i => CalendarWords.Month(words[i]) is not null)

@@ -437,6 +437,8 @@ public class LineReaderTests
     [InlineData("Review twice weekly", "twice weekly")]
     [InlineData("Review every Friday until 1 March 2027 at 9", "every Friday|until 1 March 2027")]
     [InlineData("Review Tue and Thu every week 12-1", "Tue and Thu every week 12-1")]
+    [InlineData("Cancel the Review on Thursday", "Cancel")]
+    [InlineData("move the Review to Thursday", "move")]
     [InlineData("Review Mon 15 to Wed 18 March", "Mon 15 to Wed 18 March")]
     [InlineData("Review Mon 17 to Wed 15 March", "Mon 17 to Wed 15 March")]
     [InlineData("Review biweekly Thursdays at 14:00", "biweekly")]

@@ -72,9 +72,16 @@ public sealed partial class LineReader
 
     private void Parts()
     {
-        for (var at = 0; at < words.Count; )
+        for (var at = ChangesWhatStands(); at < words.Count; )
             at += Math.Max(1, Part(at));
     }
+
+    /// <summary>"Cancel the tide review", "move my dentist to Friday": nothing is changed by a line, and none is called that.</summary>
+    private int ChangesWhatStands() =>
+        words[0] is "cancel" or "move" or "reschedule" or "postpone" or "delete"
+        && words[1] is "the" or "my" or "our" or "his" or "her" or "their"
+            ? Miss(0, 1, NotUnderstoodKind.Words)
+            : 0;
 
     /// <summary>Takes the part that begins at a word.</summary>
     /// <returns>How many words it has; none where it is no part that is known.</returns>

@@ -77,7 +77,7 @@ public sealed record ReadAccess(UserId Viewer, string? Of, Instant Now)
         IReadOnlyList<AccessRequestView> asked = [.. store.AccessRequestsOf(Viewer).Select(r => Request(viewing, r, null))];
         return new AccessView(
             LaneViews.Ms(Now),
-            Of is null ? Words(calendars, rows, requests.Count) : WordsOfOne(rows, requests.Count),
+            Words(Of is null ? calendars.Count : null, rows, requests.Count),
             [.. calendars.Select(c => View(viewing, c))],
             rows,
             first,
@@ -140,7 +140,7 @@ public sealed record ReadAccess(UserId Viewer, string? Of, Instant Now)
         : Calendars(viewing).FirstOrDefault(c => c.Who.Id == who.Id);
 
     private static bool GrantsAsOwner(Viewing viewing, CalendarUser owner) =>
-        Granting.IsAsOwner(owner, viewing.Person.Id, viewing.Store.IsAdministrator(viewing.Person.Id));
+        Granting.IsAsOwner(owner, viewing.Person.Id, () => viewing.Store.IsAdministrator(viewing.Person.Id));
 
     /// <summary>Who asks for more in those calendars.</summary>
     /// <param name="kept">And in those of groups and rooms, which administrators grant.</param>
@@ -262,23 +262,15 @@ public sealed record ReadAccess(UserId Viewer, string? Of, Instant Now)
 
     private static CeilingView View(Ceiling ceiling) => new(ceiling.Sight, ceiling.Acting, ceiling.Private);
 
-    private static string WordsOfOne(List<AccessRowView> rows, int asks)
+    /// <param name="calendars">How many it is about; null of one that was asked for by itself.</param>
+    private static string Words(int? calendars, List<AccessRowView> rows, int asks)
     {
         var hold = rows.Count(r => r.Who is not null && r.Note != You);
-        return hold == 0
-            ? $"Nobody else holds anything by name{Asking(asks)}."
-            : $"By name {English.Count(hold, "other holds", "others hold")} something{Asking(asks)}.";
-    }
-
-    private static string Asking(int asks) => asks == 0 ? "" : $", {English.Count(asks, "asks", "ask")} for more";
-
-    private static string Words(IReadOnlyList<Managed> calendars, List<AccessRowView> rows, int asks)
-    {
-        var hold = rows.Count(r => r.Who is not null && r.Note != You);
-        var asking = Asking(asks);
-        var where = English.Count(calendars.Count, "calendar", "calendars");
-        return hold == 0
-            ? $"In {where} nobody else holds anything{asking}."
-            : $"In {where} {English.Count(hold, "other holds", "others hold")} something{asking}.";
+        var asking = asks == 0 ? "" : $", {English.Count(asks, "asks", "ask")} for more";
+        var others = English.Count(hold, "other holds", "others hold");
+        if (calendars is not { } many)
+            return hold == 0 ? $"Nobody else holds anything by name{asking}." : $"By name {others} something{asking}.";
+        var where = English.Count(many, "calendar", "calendars");
+        return hold == 0 ? $"In {where} nobody else holds anything{asking}." : $"In {where} {others} something{asking}.";
     }
 }

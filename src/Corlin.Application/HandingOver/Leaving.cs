@@ -96,10 +96,10 @@ public sealed record Leave(UserId Actor, string Who, string? To) : IChange<LeftV
     private (int Asked, int Handed) HandOn(IChangeSession session, IReadOnlyList<Grant> grants, CalendarUser who, CalendarUser to)
     {
         var owners = session.Users([.. grants.Select(g => g.Owner).Distinct()]);
-        var byOwner = grants.ToLookup(g => g.Owner);
+        var byOwner = grants.GroupBy(g => g.Owner).ToLookup(g => owners[g.Key].Kind == UserKind.Person);
         return (
-            byOwner.Count(g => owners[g.Key].Kind == UserKind.Person && Ask(session, g.MaxBy(x => x.Acting)!, who, to)),
-            byOwner.Count(g => owners[g.Key].Kind != UserKind.Person && Hand(session, [.. g], who, to))
+            byOwner[true].Count(g => Ask(session, g.MaxBy(x => x.Acting)!, who, to)),
+            byOwner[false].Count(g => Hand(session, [.. g], who, to))
         );
     }
 

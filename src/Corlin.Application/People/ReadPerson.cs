@@ -97,7 +97,7 @@ public sealed record ReadPerson(UserId Viewer, string Who, Instant Now)
             whyNot is null && (who.Kind != UserKind.Person || who.KeptFor is not null || (!who.Inside && administrator)),
             who.KeptFor is null && own is { Sight: Sight.Everything },
             administrator,
-            who.Kind is UserKind.Room or UserKind.Resource && Granting.IsAsOwner(who, Viewer, administrator),
+            who.Kind is UserKind.Room or UserKind.Resource && Granting.IsAsOwner(who, Viewer, () => administrator),
             who.Inside && who.Kind != UserKind.Group,
             who.Hours?.Spans.Select(s => new HoursSpanView((int)s.Day, s.From, s.To, s.Place)).ToList(),
             English.Hours(who.Hours),

@@ -181,7 +181,7 @@ internal static class RightToAct
     /// <exception cref="RefusedException">They may not.</exception>
     public static long? MustPassOn(this IChangeSession session, UserId actor, UserId owner, AccessTerms terms, CalendarId? calendar = null)
     {
-        if (actor == owner || Granting.IsAsOwner(session.Users([owner])[owner], actor, session.IsAdministrator(actor)))
+        if (actor == owner || Granting.IsAsOwner(session.Users([owner])[owner], actor, () => session.IsAdministrator(actor)))
             return null;
         var held = session.GrantsOn([owner], actor)[owner].Where(g => g.IsOn(calendar)).ToList();
         if (Granting.WhyNotPassOn(held, terms, session.Now, calendar) is { } whyNot)

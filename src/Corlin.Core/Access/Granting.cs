@@ -50,8 +50,9 @@ public static class Granting
     /// Whether somebody grants in a calendar as its owner does: the owner, and an administrator where it is that of a group, a room or
     /// another resource, which could not itself.
     /// </summary>
-    public static bool IsAsOwner(CalendarUser owner, UserId who, bool administrator) =>
-        owner.Id == who || (administrator && owner is { Inside: true, KeptFor: null, Kind: not UserKind.Person });
+    /// <param name="administers">Whether they are an administrator; asked of such a calendar alone.</param>
+    public static bool IsAsOwner(CalendarUser owner, UserId who, Func<bool> administers) =>
+        owner.Id == who || (owner is { Inside: true, KeptFor: null, Kind: not UserKind.Person } && administers());
 
     /// <summary>Why somebody who is not the owner may not grant terms in a calendar; null where they may.</summary>
     /// <param name="held">The grants that they hold there, by themselves or through a group.</param>

@@ -48,17 +48,22 @@ public sealed partial class LineReader
         }
 
         // "Wiremu flies to Lisbon" is for Wiremu, and says so by its name.
-        if (at == 0 && NameAt(at, out var first) is { Key: { } whose } && names.ArrangesFor(whose) && SaysWhatTheyDo(first))
+        if (at == 0 && NameAt(at, out var first) is { Key: { } whose })
         {
-            line = line with { InNameOf = whose };
-            return first;
+            var isState = LineTitle.IsState(words, first);
+            if (names.ArrangesFor(whose) && (isState || Doings.Contains(words[first])))
+            {
+                line = line with { InNameOf = whose };
+                return first;
+            }
+
+            // "Tomé on leave" is what it is called, and nobody is asked.
+            if (isState)
+                return first;
         }
 
-        // "Tomé on leave" is what it is called, and nobody is asked.
-        return at == 0 && NameAt(at, out var named) is { Key: not null } && LineTitle.IsState(words, named) ? named : Bare(at);
+        return Bare(at);
     }
-
-    private bool SaysWhatTheyDo(int at) => Doings.Contains(words[at]) || LineTitle.IsState(words, at);
 
     /// <summary>"except Arif": of a group it cannot be said, so it is told.</summary>
     private int Without(int at, int lead)

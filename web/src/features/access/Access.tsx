@@ -8,6 +8,7 @@ import { useWatched } from "../../app/hooks/live";
 import { useSize } from "../../app/hooks/useSize";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
+import { plainLink } from "../../ui/links";
 import { AccessTable, type Place } from "./AccessTable";
 import { AsSeen } from "./AsSeen";
 import { AskSentence } from "./AskSentence";
@@ -77,7 +78,7 @@ function Shown({ data }: { data: AccessData }) {
           Grant access
         </Button>
         {of ? (
-          <Link to="/access" className="flex min-h-8 items-center px-3 text-[13px] font-semibold hover:bg-water">
+          <Link to="/access" className={plainLink}>
             All calendars
           </Link>
         ) : (

@@ -15,6 +15,7 @@ import { LaneBoard } from "../../lane/LaneBoard";
 import { rowOfPerson } from "../../lane/rows";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
+import { plainLink } from "../../ui/links";
 import { CalendarsPart } from "./CalendarsPart";
 import { Facts } from "./Facts";
 import { GroupMeetings } from "./GroupMeetings";
@@ -89,16 +90,12 @@ function Shown({ page, onGone, onGo }: { page: Page } & Omit<Props, "id">) {
             </Link>
           )}
           {page.mayGrant && (
-            <Link to="/access" search={{ of: who.id }} className="flex min-h-8 items-center px-3 text-[13px] font-semibold hover:bg-water">
+            <Link to="/access" search={{ of: who.id }} className={plainLink}>
               Who sees and does what
             </Link>
           )}
           {page.mayReadHistory && (
-            <Link
-              to="/history"
-              search={{ who: who.id }}
-              className="flex min-h-8 items-center px-3 text-[13px] font-semibold hover:bg-water"
-            >
+            <Link to="/history" search={{ who: who.id }} className={plainLink}>
               What was done
             </Link>
           )}

@@ -2,6 +2,7 @@ using System.IO.Compression;
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json;
+using Corlin.Application.Ports;
 using Corlin.Store.Model;
 using Microsoft.EntityFrameworkCore;
 
@@ -82,6 +83,27 @@ public sealed class EarlierSchemaTests
             .GetProperty("change")
             .GetInt64();
         Assert.Equal(HttpStatusCode.OK, (await noor.PostAsync("/api/changes/undo", new { changes = new[] { change } })).StatusCode);
+    }
+
+    [Theory]
+    [MemberData(nameof(Written))]
+    public async Task What_was_done_last_to_an_entry_still_counts_as_done_last(string schema)
+    {
+        await using var host = await Host.StartAsync(demo: true);
+        await host.WhileDownAsync(demo: true, folder => Unpack(schema, folder));
+        await using var db = await host.Service<IDbContextFactory<CorlinDb>>().CreateDbContextAsync(TestContext.Current.CancellationToken);
+        var last = await db
+            .Database.SqlQuery<long>(
+                $"""
+                SELECT DISTINCT own.ChangeId AS Value FROM History AS own WHERE own.Before IS NOT NULL AND NOT EXISTS (
+                    SELECT 1 FROM History AS one JOIN History AS later ON later.EntryId = one.EntryId AND later.Id > one.Id
+                    WHERE one.ChangeId = own.ChangeId)
+                """
+            )
+            .ToListAsync(TestContext.Current.CancellationToken);
+        Assert.NotEmpty(last);
+        foreach (var change in last)
+            Assert.True(await host.Service<IReadStore>().ReadAsync(s => s.StandsAsMade(change), TestContext.Current.CancellationToken));
     }
 
     private static async Task<List<(string Entry, string? Occurrence)>> EntriesAsync(Browser browser, string who)

@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
@@ -20,12 +19,9 @@ internal sealed class RequestStore(ChangeSession session) : IRequestStore
     {
         foreach (var line in Db.MeetingRequestHistory.Where(h => h.ChangeId == change).OrderByDescending(h => h.Id).ToList())
         {
-            if (StateOf(Db.MeetingRequests.SingleOrDefault(r => r.PublicId == line.PublicId)) != line.After)
+            if (!Stands(line))
                 throw new RefusedException(RefusalKind.ChangedSince);
-            Become(
-                line.PublicId,
-                line.Before is null ? null : RequestMapping.ToCore(JsonSerializer.Deserialize<MeetingRequestRow>(line.Before, Texts.Json)!)
-            );
+            Become(line.PublicId, line.Before is null ? null : RequestMapping.ToCore(States.Read<MeetingRequestRow>(line.Before)));
         }
     }
 
@@ -33,7 +29,7 @@ internal sealed class RequestStore(ChangeSession session) : IRequestStore
     private void Become(string publicId, MeetingRequest? after)
     {
         var row = Db.MeetingRequests.SingleOrDefault(r => r.PublicId == publicId);
-        var before = StateOf(row);
+        var before = States.WriteOrNone(row);
         var principal = row?.PrincipalId;
         if (after is null)
             Db.MeetingRequests.Remove(row!);
@@ -58,13 +54,16 @@ internal sealed class RequestStore(ChangeSession session) : IRequestStore
                 ChangeId = session.Current.Id,
                 PublicId = publicId,
                 Before = before,
-                After = after is null ? null : StateOf(row),
+                After = after is null ? null : States.Write(row),
             }
         );
         foreach (var owner in new[] { principal, after?.Principal.Value }.OfType<long>().Distinct())
             session.RaiseMain(new UserId(owner));
     }
 
-    /// <summary>Its state as the history keeps it; the number inside is no part of that.</summary>
-    private static string? StateOf(MeetingRequestRow? row) => row is null ? null : JsonSerializer.Serialize(row, Texts.Json);
+    private bool Stands(MeetingRequestHistoryRow line) =>
+        States.AreSame<MeetingRequestRow>(
+            States.WriteOrNone(Db.MeetingRequests.SingleOrDefault(r => r.PublicId == line.PublicId)),
+            line.After
+        );
 }

@@ -38,20 +38,14 @@ internal sealed class EntryRow
     public string? Link { get; set; }
     public string? Agenda { get; set; }
 
-    /// <summary>Left out of the history where there is none, as all that came later.</summary>
-    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
     public string? StyledAgenda { get; set; }
 
-    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
     public string? DialIn { get; set; }
 
-    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
     public string? AskedBy { get; set; }
 
-    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
     public string? RingBack { get; set; }
 
-    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
     public bool NoAnswers { get; set; }
     public string? Line { get; set; }
     public TimeTaken Takes { get; set; }
@@ -69,55 +63,42 @@ internal sealed class EntryRow
     /// Title, place and agenda of the entry and its overrides as plain text, for finding. Worked out from them: no part of the state that
     /// the history keeps.
     /// </summary>
-    [System.Text.Json.Serialization.JsonIgnore]
+    [JsonIgnore]
     public string SearchText { get; set; } = "";
 
     /// <summary>
     /// The key of its conference where that is one of Corlin's own. Worked out from the link: no part of the state that the history keeps.
     /// </summary>
-    [System.Text.Json.Serialization.JsonIgnore]
+    [JsonIgnore]
     public string? ConferenceKey { get; set; }
 
-    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
     public Admission Admission { get; set; }
 
-    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
     public bool Convened { get; set; }
 
     /// <summary>What of an imported iCalendar object Corlin does not use.</summary>
     public string? Raw { get; set; }
 
-    /// <summary>Left out of the history where it is false, so that one written before it was kept reads the same.</summary>
-    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
     public bool KeptElsewhere { get; set; }
 
     /// <summary>The groups that were asked as such, each with those of it who are settled ("4:11 12;5:13"); null for none.</summary>
-    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
     public string? Groups { get; set; }
 
     /// <summary>The number of the entry that it is tied to, with what follows; null for none.</summary>
-    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
     public long? TiedToId { get; set; }
 
-    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
     public LocalDateTime? TieOccurrence { get; set; }
 
-    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
     public TieKind? TieKind { get; set; }
 
-    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
     public Duration? TieGap { get; set; }
 
-    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
     public string? TieWords { get; set; }
 
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public int MovedAt { get; set; }
 
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public Instant? ToldAt { get; set; }
 
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public bool OnlyOccurrences { get; set; }
 }
 
@@ -131,22 +112,16 @@ internal sealed class OverrideRow
     public bool Cancelled { get; set; }
     public bool AndFollowing { get; set; }
 
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public string? Agenda { get; set; }
 
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public string? Link { get; set; }
 
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public bool? Private { get; set; }
 
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public TimeTaken? Takes { get; set; }
 
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public int Sequence { get; set; }
 
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public Instant? ToldAt { get; set; }
 }
 
@@ -164,28 +139,19 @@ internal sealed class ParticipationRow
     public Instant? AnsweredAt { get; set; }
     public long? AnsweredById { get; set; }
 
-    /// <summary>Left out of the history where it is false, so that one written before it was kept reads the same.</summary>
-    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
     public bool ByWordOfMouth { get; set; }
 
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public bool Untold { get; set; }
     public bool OwnPrivate { get; set; }
 
-    /// <summary>Left out of the history where it is false, so that one written before it was kept reads the same.</summary>
-    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
     public bool NotAsked { get; set; }
 
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public string? Address { get; set; }
 
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public long? DelegatedToId { get; set; }
 
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public long? DelegatedFromId { get; set; }
 
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public bool Uninvited { get; set; }
     public int Version { get; set; }
 }
@@ -227,7 +193,6 @@ internal sealed class LaneMarkRow
     public bool NoReminder { get; set; }
     public Duration? ReminderBefore { get; set; }
 
-    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
     public Rank? Rank { get; set; }
 }
 

@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Papers;
@@ -11,7 +10,7 @@ using NodaTime;
 namespace Corlin.Store.Mapping;
 
 /// <summary>An entry's rows together: the unit that is stored, restored and told in the history.</summary>
-/// <param name="Marks">Null for none, so that a history written before there were any reads the same.</param>
+/// <param name="Marks">Null for none.</param>
 internal sealed record EntryRows(
     EntryRow Entry,
     IReadOnlyList<OverrideRow> Overrides,
@@ -20,7 +19,7 @@ internal sealed record EntryRows(
 )
 {
     /// <summary>The entry as it was in a state that the history keeps.</summary>
-    public static Entry Read(string snapshot) => JsonSerializer.Deserialize<EntryRows>(snapshot, Texts.Json)!.ToCore();
+    public static Entry Read(string snapshot) => States.Read<EntryRows>(snapshot).ToCore();
 
     private Entry ToCore() => EntryMapping.ToCore(Entry, Overrides, Participations, Marks ?? []);
 }

@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Store.Mapping;
@@ -152,9 +151,6 @@ internal sealed class EntryPieces(ChangeSession session)
             ChangeId = change,
             EntryId = row.Id,
             Before = before,
-            After = JsonSerializer.Serialize(
-                new EntryRows(row, parts.Overrides, [], parts.Marks.Count > 0 ? parts.Marks : null),
-                Texts.Json
-            ),
+            After = States.Write(new EntryRows(row, parts.Overrides, [], parts.Marks.Count > 0 ? parts.Marks : null)),
         };
 }

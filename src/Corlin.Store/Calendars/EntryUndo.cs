@@ -56,7 +56,7 @@ internal sealed class EntryUndo(ChangeSession session)
         {
             var ids = some.Select(l => l.Entry).ToArray();
             var stand = session.Snapshots(Db.Entries.AsNoTracking().Where(e => ids.Contains(e.Id)).ToList());
-            if (some.Any(l => stand.GetValueOrDefault(l.Entry) != l.After))
+            if (some.Any(l => !States.AreSame<EntryRows>(stand.GetValueOrDefault(l.Entry), l.After)))
                 throw new RefusedException(RefusalKind.ChangedSince);
             var (alone, others) = (new List<Entry>(), new List<Entry>());
             foreach (var line in some)

@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
 using Corlin.Store.Mapping;
@@ -118,7 +117,10 @@ internal partial class StoreReads
         [
             .. lines.Where(l =>
                 stand.GetValueOrDefault(l.EntryId) is var state
-                && ((state == l.After && (l.Before is not null || !hung.Contains(l.EntryId))) || (orTakenBack && state == l.Before))
+                && (
+                    (States.AreSame<EntryRows>(state, l.After) && (l.Before is not null || !hung.Contains(l.EntryId)))
+                    || (orTakenBack && States.AreSame<EntryRows>(state, l.Before))
+                )
             ),
         ];
     }
@@ -133,9 +135,8 @@ internal partial class StoreReads
         return rows.ToDictionary(
             r => r.Id,
             r =>
-                JsonSerializer.Serialize(
-                    new EntryRows(r, [.. overrides[r.Id]], [.. participations[r.Id]], marks.Contains(r.Id) ? [.. marks[r.Id]] : null),
-                    Texts.Json
+                States.Write(
+                    new EntryRows(r, [.. overrides[r.Id]], [.. participations[r.Id]], marks.Contains(r.Id) ? [.. marks[r.Id]] : null)
                 )
         );
     }

@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Corlin.Application.Ports;
 using Corlin.Core.Meetings;
 using Corlin.Core.Refusals;
@@ -59,15 +58,18 @@ internal sealed class NotesStore(ChangeSession session) : INotesStore
     {
         foreach (var line in Db.NotesHistory.Where(h => h.ChangeId == change).OrderByDescending(h => h.Id).ToList())
         {
-            if (Db.Notes.SingleOrDefault(n => n.PublicId == line.PublicId) is not { } row || StateOf(row) != line.After)
+            if (
+                Db.Notes.SingleOrDefault(n => n.PublicId == line.PublicId) is not { } row
+                || !States.AreSame<MeetingNotes>(StateOf(row), line.After)
+            )
                 throw new RefusedException(RefusalKind.ChangedSince);
-            Save(JsonSerializer.Deserialize<MeetingNotes>(line.Before, Texts.Json)!, told: true);
+            Save(States.Read<MeetingNotes>(line.Before), told: true);
         }
     }
 
     private string StateOf(NotesRow row)
     {
         Db.SaveChanges();
-        return JsonSerializer.Serialize(session.WithTasks([.. Db.Notes.AsNoTracking().Where(n => n.Id == row.Id)]).Single(), Texts.Json);
+        return States.Write(session.WithTasks([.. Db.Notes.AsNoTracking().Where(n => n.Id == row.Id)]).Single());
     }
 }

@@ -578,6 +578,9 @@ namespace Corlin.Store.Migrations
                     b.Property<int>("Kind")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int>("Schema")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long?>("UndoneById")
                         .HasColumnType("INTEGER");
 

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Corlin.Core.Meetings;
 using NodaTime;
 
@@ -6,7 +7,7 @@ namespace Corlin.Store.Model;
 /// <summary>Times that are offered to people outside.</summary>
 internal sealed class OfferRow
 {
-    [System.Text.Json.Serialization.JsonIgnore]
+    [JsonIgnore]
     public long Id { get; set; }
     public required string PublicId { get; set; }
     public long OwnerId { get; set; }

@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Corlin.Application.Ports;
 using Corlin.Core.Meetings;
 using Corlin.Core.Refusals;
@@ -36,12 +35,9 @@ internal sealed class OfferStore(ChangeSession session) : IOfferStore
     {
         foreach (var line in Db.OfferHistory.Where(h => h.ChangeId == change).OrderByDescending(h => h.Id).ToList())
         {
-            if (StateOf(Db.Offers.SingleOrDefault(o => o.PublicId == line.PublicId)) != line.After)
+            if (!Stands(line))
                 throw new RefusedException(RefusalKind.ChangedSince);
-            Become(
-                line.PublicId,
-                line.Before is null ? null : OfferMapping.ToCore(JsonSerializer.Deserialize<OfferRow>(line.Before, Texts.Json)!)
-            );
+            Become(line.PublicId, line.Before is null ? null : OfferMapping.ToCore(States.Read<OfferRow>(line.Before)));
         }
     }
 
@@ -49,7 +45,7 @@ internal sealed class OfferStore(ChangeSession session) : IOfferStore
     private void Become(string publicId, Offer? after)
     {
         var row = Db.Offers.SingleOrDefault(o => o.PublicId == publicId);
-        var before = StateOf(row);
+        var before = States.WriteOrNone(row);
         var owner = after?.Owner ?? new(row!.OwnerId);
         if (after is null)
             Db.Offers.Remove(row!);
@@ -74,12 +70,12 @@ internal sealed class OfferStore(ChangeSession session) : IOfferStore
                 ChangeId = session.Current.Id,
                 PublicId = publicId,
                 Before = before,
-                After = after is null ? null : StateOf(row),
+                After = after is null ? null : States.Write(row),
             }
         );
         session.RaiseMain(owner);
     }
 
-    /// <summary>Its state as the history keeps it; the number inside is no part of that.</summary>
-    private static string? StateOf(OfferRow? row) => row is null ? null : JsonSerializer.Serialize(row, Texts.Json);
+    private bool Stands(OfferHistoryRow line) =>
+        States.AreSame<OfferRow>(States.WriteOrNone(Db.Offers.SingleOrDefault(o => o.PublicId == line.PublicId)), line.After);
 }

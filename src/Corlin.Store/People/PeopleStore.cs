@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
 using Corlin.Core.Refusals;
@@ -178,12 +177,11 @@ internal sealed class PeopleStore(ChangeSession session) : IPeopleStore
     }
 
     private string Snapshot(UserRow row) =>
-        JsonSerializer.Serialize(
+        States.Write(
             new StoreReads.PersonRows(
                 row,
                 [.. Db.OtherAddresses.Where(a => a.UserId == row.Id).OrderBy(a => a.Address).Select(a => a.Address)]
-            ),
-            Texts.Json
+            )
         );
 
     /// <summary>The state without its version, which an undo of an undo has raised.</summary>
@@ -191,6 +189,6 @@ internal sealed class PeopleStore(ChangeSession session) : IPeopleStore
     {
         var rows = StoreReads.PersonRows.Read(snapshot);
         rows.Person.Version = 0;
-        return JsonSerializer.Serialize(rows, Texts.Json);
+        return States.Write(rows);
     }
 }

@@ -77,10 +77,10 @@ internal sealed class PersonDeletion(ChangeSession session, CalendarUser who)
     {
         if (snapshot is null)
             return null;
-        var rows = JsonSerializer.Deserialize<EntryRows>(snapshot, Texts.Json)!;
+        var rows = States.Read<EntryRows>(snapshot);
         foreach (var part in rows.Participations.Where(p => p.UserId == id))
             (part.Comment, part.Address) = (null, null);
-        return JsonSerializer.Serialize(rows, Texts.Json);
+        return States.Write(rows);
     }
 
     private void Letters(string[] addresses)
@@ -131,7 +131,7 @@ internal sealed class PersonDeletion(ChangeSession session, CalendarUser who)
         row.Removed = true;
         row.Version++;
         Db.SaveChanges();
-        var nothing = JsonSerializer.Serialize(new StoreReads.PersonRows(row, []), Texts.Json);
+        var nothing = States.Write(new StoreReads.PersonRows(row, []));
         // A line of its own: by the newest the index in memory learns that people have changed.
         Db.PersonHistory.Add(
             new PersonHistoryRow

@@ -1,6 +1,4 @@
-using System.Text.Json;
 using Corlin.Core.Calendars;
-using Corlin.Store.Mapping;
 using Corlin.Store.Model;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
@@ -13,7 +11,7 @@ internal partial class StoreReads
     /// <summary>The whole state of a person, as the history keeps it.</summary>
     internal sealed record PersonRows(UserRow Person, IReadOnlyList<string> OtherAddresses)
     {
-        public static PersonRows Read(string snapshot) => JsonSerializer.Deserialize<PersonRows>(snapshot, Texts.Json)!;
+        public static PersonRows Read(string snapshot) => States.Read<PersonRows>(snapshot);
     }
 
     public IReadOnlyList<WaitingAddress> WaitingAddresses(int limit) =>

@@ -36,6 +36,9 @@ internal sealed class ChangeRow
 
     /// <summary>The first change of the act that this one belongs to; null in the first itself.</summary>
     public long? ActId { get; set; }
+
+    /// <summary>The shape in which the states before and after it are written; see <see cref="States.Schema"/>.</summary>
+    public int Schema { get; set; } = States.Schema;
 }
 
 /// <summary>What a change did to one entry: its whole state before and after. Append-only.</summary>

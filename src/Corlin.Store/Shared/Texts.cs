@@ -2,8 +2,10 @@ using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
 using Corlin.Core.Calendars;
 using Corlin.Core.Time;
+using Corlin.Store.Model;
 using NodaTime;
 using NodaTime.Serialization.SystemTextJson;
 using NodaTime.Text;
@@ -113,9 +115,25 @@ internal static class Texts
 
     private static JsonSerializerOptions MakeJson()
     {
-        var options = new JsonSerializerOptions { DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull };
+        var options = new JsonSerializerOptions
+        {
+            DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+            TypeInfoResolver = new DefaultJsonTypeInfoResolver { Modifiers = { LeaveOutDefaults } },
+        };
         options.Converters.Add(new StretchAsPair());
         return options.ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
+    }
+
+    /// <summary>A row is written with what is set: the history keeps each whole, before and after every change.</summary>
+    private static void LeaveOutDefaults(JsonTypeInfo type)
+    {
+        if (type.Type.Namespace != typeof(EntryRow).Namespace)
+            return;
+        foreach (var property in type.Properties.Where(p => p is { IsRequired: false, PropertyType.IsValueType: true }))
+        {
+            var unset = Activator.CreateInstance(property.PropertyType);
+            property.ShouldSerialize = (_, value) => !Equals(value, unset);
+        }
     }
 
     private sealed class StretchAsPair : JsonConverter<Stretch>

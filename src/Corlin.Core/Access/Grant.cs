@@ -32,14 +32,17 @@ public sealed record Grant(long Id, UserId Owner, CalendarId? Calendar, UserId? 
     /// <summary>Whether both hold for private entries too.</summary>
     public bool Private => Terms.Private;
 
-    /// <summary>Add goes with any sight, change needs Headlines, speak for needs Everything.</summary>
-    public static bool IsLegal(Sight sight, Acting acting) =>
+    /// <summary>The least that is seen by who may do so much: add goes with any sight.</summary>
+    public static Sight Needs(Acting acting) =>
         acting switch
         {
-            Acting.Change => sight >= Sight.Headlines,
-            Acting.SpeakFor => sight == Sight.Everything,
-            _ => true,
+            Acting.Change => Sight.Headlines,
+            Acting.SpeakFor => Sight.Everything,
+            _ => Sight.Nothing,
         };
+
+    /// <summary>Whether so much sight goes with so much to do.</summary>
+    public static bool IsLegal(Sight sight, Acting acting) => sight >= Needs(acting);
 
     /// <summary>Whether it has begun and is not over.</summary>
     public bool HoldsAt(Instant now) => (Terms.From is null || Terms.From <= now) && !IsOverAt(now);

@@ -31,13 +31,16 @@ public enum WhyNotGrant
 /// <summary>Who may grant what: decided here alone.</summary>
 public static class Granting
 {
+    /// <summary>The most that somebody may do in one calendar: nobody speaks for somebody in a part of what is theirs.</summary>
+    public const Acting MostInOneCalendar = Acting.Change;
+
     /// <summary>Why terms may not be granted to somebody by anyone; null where they may.</summary>
     /// <param name="calendar">The one calendar, or null for all of the owner's.</param>
     public static WhyNotGrant? WhyNot(AccessTerms terms, bool receiverInside, Ceiling ceiling, Instant now, CalendarId? calendar = null)
     {
         if (!Grant.IsLegal(terms.Sight, terms.Acting))
             return WhyNotGrant.NoSuchPair;
-        if (terms.Acting == Acting.SpeakFor && calendar is not null)
+        if (terms.Acting > MostInOneCalendar && calendar is not null)
             return WhyNotGrant.SpeaksForAll;
         if (!receiverInside && (terms.Acting > Acting.Look || terms.PassOn))
             return WhyNotGrant.OutsideLooks;

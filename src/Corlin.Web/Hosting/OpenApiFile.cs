@@ -44,6 +44,7 @@ internal static class OpenApiFile
             using var client = new HttpClient();
             var text = await client.GetStringAsync(new Uri(app.Urls.First() + "/openapi/v1.json"));
             await File.WriteAllTextAsync(options.OpenApiFile!, JsonNode.Parse(text)!.ToString() + "\n");
+            await File.WriteAllTextAsync(Path.Combine(Path.GetDirectoryName(options.OpenApiFile!)!, "rules.json"), RulesFile.Text());
             await app.StopAsync();
             return 0;
         }

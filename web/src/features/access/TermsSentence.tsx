@@ -2,7 +2,7 @@ import type { ReactNode } from "react";
 import type { Person, Terms } from "../../api/types";
 import { DatePart } from "../../sentence/DatePart";
 import { Choices, Part } from "../../sentence/Part";
-import { actingLabel, actings, sightJoin, sights, sightWord, withActing, withSight } from "./terms";
+import { actingLabel, actings, isInOne, sightJoin, sights, sightWord, withActing, withSight } from "./terms";
 
 interface Props {
   /** Who sees, as the sentence begins: "Ines Quadros sees", "Let … see". */
@@ -59,7 +59,7 @@ export function TermsSentence({ begin, owner, own, terms, onEdit, kind = "held",
             {(close) => (
               <Choices
                 value={terms.acting}
-                options={one ? actings.filter((a) => a.value !== "speakFor") : actings}
+                options={one ? actings.filter((a) => isInOne(a.value)) : actings}
                 onChoose={(value) => {
                   onEdit(withActing(terms, value));
                   close();

@@ -1,3 +1,4 @@
+import rules from "../../api/rules.json";
 import type { Acting, Sight, Terms } from "../../api/types";
 
 export const sights: { value: Sight; label: string; note: string }[] = [
@@ -26,26 +27,30 @@ export const actingLabel = (acting: Acting) => labelOf(actings, acting);
 /** What is chosen most. */
 export const usualTerms: Terms = { sight: "headlines", acting: "look", private: false, passOn: false, from: null, until: null };
 
+const { access } = rules;
+const seesEnough = (sight: Sight, acting: Acting) => access.sights.indexOf(access.needs[acting]) <= access.sights.indexOf(sight);
+const atMost = (acting: Acting, fits: (less: Acting) => boolean) =>
+  actings
+    .map((a) => a.value)
+    .slice(0, access.actings.indexOf(acting) + 1)
+    .findLast(fits) ?? "look";
+
 /** Less sight takes away what needs more of it. */
-export function withSight(terms: Terms, sight: Sight): Terms {
-  const blind = sight === "nothing" || sight === "outline";
-  const acting =
-    terms.acting === "speakFor" && sight !== "everything"
-      ? blind
-        ? "add"
-        : "change"
-      : terms.acting === "change" && blind
-        ? "add"
-        : terms.acting;
-  return { ...terms, sight, acting };
-}
+export const withSight = (terms: Terms, sight: Sight): Terms => ({
+  ...terms,
+  sight,
+  acting: atMost(terms.acting, (less) => seesEnough(sight, less)),
+});
 
 /** More to do brings the sight that it needs. */
-export function withActing(terms: Terms, acting: Acting): Terms {
-  if (acting === "speakFor") return { ...terms, acting, sight: "everything" };
-  if (acting === "change" && terms.sight !== "everything") return { ...terms, acting, sight: "headlines" };
-  return { ...terms, acting };
-}
+export const withActing = (terms: Terms, acting: Acting): Terms => ({
+  ...terms,
+  acting,
+  sight: seesEnough(terms.sight, acting) ? terms.sight : (access.needs[acting] as Sight),
+});
+
+/** Whether so much may be done in one calendar of several. */
+export const isInOne = (acting: Acting) => access.actings.indexOf(acting) <= access.actings.indexOf(access.mostInOneCalendar);
 
 export const isSame = (one: Terms, other: Terms) =>
   one.sight === other.sight &&
@@ -56,4 +61,4 @@ export const isSame = (one: Terms, other: Terms) =>
   one.until === other.until;
 
 /** The same for one calendar, in which nobody speaks for somebody. */
-export const onOne = (terms: Terms): Terms => (terms.acting === "speakFor" ? { ...terms, acting: "change" } : terms);
+export const onOne = (terms: Terms): Terms => ({ ...terms, acting: atMost(terms.acting, isInOne) });

@@ -159,7 +159,7 @@ internal static class ZoneNames
         canton > Guangzhou
         rangoon > Yangon
         ulan bator|ulaanbaatar > Asia/Ulaanbaatar
-        istambul|constantinople > Istanbul
+        constantinople > Istanbul
         ciudad de mexico|cdmx > Mexico City
         habana|la habana > Havana
         vegas > Las Vegas
@@ -178,6 +178,74 @@ internal static class ZoneNames
         penang > Asia/Kuala_Lumpur
         canaries|canary islands > Atlantic/Canary
         sines > Europe/Lisbon
+        londres|londra|londen > London
+        nova iorque|nueva york|nova york > New York
+        genebra|ginebra > Geneva
+        zurique > Zürich
+        berna > Bern
+        basileia|basilea > Basel
+        munique > Munich
+        berlim > Berlin
+        hamburgo > Hamburg
+        francoforte|francfort > Frankfurt
+        colonia > Cologne
+        estugarda > Stuttgart
+        parigi > Paris
+        marselha > Marseille
+        estrasburgo > Strasbourg
+        bruxelas|bruselas > Brussels
+        antuerpia > Europe/Brussels
+        haia|la haya|la haye > The Hague
+        amesterdao > Amsterdam
+        roterdao > Rotterdam
+        copenhaga|copenhague|copenaghen > Copenhagen
+        estocolmo|stoccolma > Stockholm
+        helsinquia > Helsinki
+        edimburgo|edimbourg > Edinburgh
+        dublim > Dublin
+        viena|vienne > Vienna
+        varsovia|varsovie > Warsaw
+        cracovia > Kraków
+        praga > Prague
+        budapeste > Budapest
+        bucareste > Bucharest
+        moscovo|moscu|moscou|mosca > Moscow
+        atenas|athenes|atene > Athens
+        istambul|estambul > Istanbul
+        veneza > Venice
+        florenca|florencia > Florence
+        milao > Milan
+        turim > Turin
+        napoles > Naples
+        genua > Genoa
+        madri > Madrid
+        sevilha > Seville
+        saragoca > Zaragoza
+        corunha|la coruna|a coruna > Europe/Madrid
+        toquio|tokio > Tokyo
+        pequim|pekin > Beijing
+        xangai > Shanghai
+        seul > Seoul
+        singapura|singapur|singapour > Singapore
+        bombaim > Mumbai
+        nova deli > New Delhi
+        banguecoque > Bangkok
+        cidade do cabo|kapstadt|kaapstad > Cape Town
+        joanesburgo > Johannesburg
+        marraquexe > Marrakesh
+        argel > Algiers
+        cidade do mexico > Mexico City
+        sidney > Sydney
+        bavaria > Europe/Berlin
+        chatham islands > Pacific/Chatham
+        faroes|faroe islands > Atlantic/Faroe
+        shetland|orkney|isle of skye|hebrides|cornwall > Europe/London
+        isle of man > Europe/Isle_of_Man
+        galicia|catalonia|basque country > Europe/Madrid
+        brittany|normandy|provence > Europe/Paris
+        tuscany|lombardy > Europe/Rome
+        saxony|hesse|lower saxony|north rhine westphalia > Europe/Berlin
+        newfoundland and labrador > America/St_Johns
         """,
         '|'
     );
@@ -226,7 +294,28 @@ internal static class ZoneNames
         macedonia > MK
         brasil > BR
         deutschland > DE
-        espana > ES
+        espana|espanha|spanien|espagne > ES
+        alemanha|alemania|allemagne > DE
+        franca|frankreich > FR
+        irlanda|irland > IE
+        noruega|norwegen|norvege > NO
+        dinamarca|danemark > DK
+        suecia|schweden > SE
+        finlandia|finnland > FI
+        islandia > IS
+        paises baixos|holanda|niederlande > NL
+        belgica|belgien|belgique > BE
+        suica|suiza > CH
+        italien|italie > IT
+        polonia|polen > PL
+        grecia|griechenland > GR
+        turquia > TR
+        escocia|inglaterra|reino unido|schottland > GB
+        estados unidos > US
+        japao|japon > JP
+        indien > IN
+        nova zelandia|neuseeland > NZ
+        africa do sul > ZA
         """,
         '|'
     );

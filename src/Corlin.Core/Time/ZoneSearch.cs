@@ -91,7 +91,9 @@ public static class ZoneSearch
             return [Of(id, Fit.Named)];
         if (ZoneNames.Abbreviations.TryGetValue(key, out var meant) || WrittenOut(key, out meant))
             return [Of(meant, Fit.Named)];
-        if (key.StartsWith("the ", StringComparison.Ordinal))
+        if (!key.Any(char.IsLetter))
+            return [];
+        if (key.StartsWith("the ", StringComparison.Ordinal) && !Whole(key).Any())
             return ByName(wanted.TrimStart()[4..]);
         if (key.EndsWith(" time", StringComparison.Ordinal) && ByName(wanted.TrimEnd()[..^5]).ToList() is { Count: > 0 } clock)
             return clock;

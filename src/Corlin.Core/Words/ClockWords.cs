@@ -99,8 +99,16 @@ internal sealed class ClockWords(TypedWords words)
             to = afternoon;
         if (to == from)
             return new ClockReading(from, null, first.Words + 1 + last.Words + used, false, Doubtful: true);
-        return new ClockReading(from, to < from ? to + ClockSaid.Day : to, first.Words + 1 + last.Words + used, first.Bare && last.Bare);
+        return new ClockReading(
+            from,
+            to < from ? to + ClockSaid.Day : to,
+            first.Words + 1 + last.Words + used,
+            first.Bare && last.Bare && !(HasMinutes(at) && HasMinutes(next + 1))
+        );
     }
+
+    /// <summary>"12.30": on both sides of a range no number but an hour.</summary>
+    private bool HasMinutes(int at) => words[at].Split('.') is [_, { Length: 2 }];
 
     /// <summary>"at 9 until 18 Nov": a day, and no end of the hour.</summary>
     private bool IsDate(int at) => CalendarWords.Month(words[at + 1]) is not null && CalendarWords.Numeral(words[at]) is not null;

@@ -89,7 +89,7 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
             return Day(today, 1);
         if (word == "this" && words[at + 1] is "morning" or "afternoon" or "evening")
             return Day(today, 1);
-        if (CalendarWords.Is(word, "tomorrow") || word is "tmrw")
+        if (CalendarWords.Is(word, "tomorrow") || word is "tmrw" or "tmw")
             return words[at + 1] == "week" ? Day(today.PlusDays(8), 2) : Day(today.PlusDays(1), 1);
         if (CalendarWords.Is(word, "yesterday"))
             return Doubtful(1);
@@ -314,6 +314,9 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
                 && (Named(words[at + the]) is false || (day > 12 && words[at - 1] == "on"))
             )
                 return OfMonth(day, the + 1);
+            // "10th 7:30am": a day of the month before its hour.
+            if (ordinal is not null && the == 0 && Named(words[at]) is false && words[at - 1] != "," && HourFollows(at + 1))
+                return OfMonth(day, 1);
             // "Tuesday 16 at 9".
             if (ordinal is null && afterWeekday && the == 0 && HourFollows(at + 1))
                 return OfMonth(day, 1);

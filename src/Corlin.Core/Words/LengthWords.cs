@@ -175,7 +175,7 @@ internal static class LengthWords
     private static int? Unit(string word) =>
         word switch
         {
-            "m" or "min" or "mins" or "minute" or "minutes" => 1,
+            "m" or "'" or "min" or "mins" or "minute" or "minutes" => 1,
             "h" or "hr" or "hrs" or "hour" or "hours" => 60,
             _ => null,
         };

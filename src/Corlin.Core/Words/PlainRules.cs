@@ -26,6 +26,8 @@ internal sealed class PlainRules
         "biyearly",
     ];
 
+    private static readonly IsoDayOfWeek[] EveryDay = [.. Enumerable.Range(1, 7).Select(d => (IsoDayOfWeek)d)];
+
     private readonly TypedWords words;
     private readonly LocalDate start;
     private readonly List<IsoDayOfWeek> days = [];
@@ -128,7 +130,11 @@ internal sealed class PlainRules
     /// <summary>"until 18 Nov", "for 10 weeks", "ten times", "never ends".</summary>
     private bool Ending()
     {
-        if (Here is "until" or "till" or "til" || (Here == "up" && words[at + 1] == "to") || Here is "through" or "ending" or "ends")
+        if (
+            Here is "until" or "till" or "til"
+            || (Here == "up" && words[at + 1] == "to")
+            || Here is "through" or "thru" or "ending" or "ends"
+        )
         {
             var from = at;
             if (Here is "ends" or "ending" && words[at + 1] is "never")
@@ -284,7 +290,7 @@ internal sealed class PlainRules
             : CalendarWords.Is(Here, "weekly") ? (Frequency.Weekly, 1)
             : Here is "daily" ? (Frequency.Daily, 1)
             : CalendarWords.Is(Here, "yearly") || CalendarWords.Is(Here, "annually") || Here is "annual" ? (Frequency.Yearly, 1)
-            : Here is "half-yearly" ? (Frequency.Monthly, 6)
+            : Here is "half-yearly" or "semi-annually" or "semiannually" or "six-monthly" ? (Frequency.Monthly, 6)
             : Here.Split('-') is [var number, "daily" or "weekly" or "monthly" or "yearly"]
             && CalendarWords.Number(number) is > 0 and var each
                 ? (
@@ -300,7 +306,8 @@ internal sealed class PlainRules
         if (frequency is not null && !(frequency == Frequency.Weekly && often == Frequency.Weekly && interval == 1 && days.Count > 0))
             return Doubtful(at, 1);
         (frequency, interval) = (often, by);
-        return Take(1);
+        Take(1);
+        return often != Frequency.Daily || by != 1 || !ButFor || Except(EveryDay);
     }
 
     private static Frequency? Unit(string word) =>
@@ -407,7 +414,7 @@ internal sealed class PlainRules
         {
             if (!Say(plain, by * Size(Here), 1))
                 return false;
-            return plain != Frequency.Daily || Here is not ("except" or "but") || Except();
+            return plain != Frequency.Daily || !ButFor || Except(EveryDay);
         }
 
         if (CalendarWords.Weekday(Here, out _, out var unsure) is not null)
@@ -458,8 +465,11 @@ internal sealed class PlainRules
     private bool WorkingDays(int count)
     {
         frequency ??= Frequency.Weekly;
+        Take(count);
+        if (ButFor)
+            return Except([.. RuleWords.Weekdays.Select(d => d.Day)]);
         days.AddRange(RuleWords.Weekdays.Select(d => d.Day));
-        return Take(count);
+        return true;
     }
 
     private bool Weekend(int count)
@@ -469,8 +479,10 @@ internal sealed class PlainRules
         return Take(count);
     }
 
-    /// <summary>"every day except Sunday".</summary>
-    private bool Except()
+    private bool ButFor => Here is "except" or "but" or "excluding";
+
+    /// <summary>"every day except Sunday", "weekdays except Wednesday".</summary>
+    private bool Except(IReadOnlyList<IsoDayOfWeek> all)
     {
         var from = at++;
         if (Here == "for" || Here == "on")
@@ -485,13 +497,13 @@ internal sealed class PlainRules
             else
                 return Doubtful(from, at + 1 - from);
             at++;
-            if (Here is not ("and" or ",") || CalendarWords.Weekday(words[at + 1]) is null)
+            if (Here is not ("and" or "&" or ",") || CalendarWords.Weekday(words[at + 1]) is null)
                 break;
             at++;
         }
 
         frequency = Frequency.Weekly;
-        days.AddRange(Enumerable.Range(1, 7).Select(d => (IsoDayOfWeek)d).Where(d => !left.Contains(d)));
+        days.AddRange(all.Where(d => !left.Contains(d)));
         return true;
     }
 

@@ -75,7 +75,12 @@ internal sealed class TypedWords
         }
 
         var word = end;
-        while (word > at && Closing.Contains(Text[word - 1], StringComparison.Ordinal))
+        // "20'" is twenty minutes.
+        while (
+            word > at
+            && !(Text[word - 1] is '\'' or '’' && IsNumber(at, word - 1))
+            && Closing.Contains(Text[word - 1], StringComparison.Ordinal)
+        )
             word--;
         // "12.3." is a date, and its dot tells it from a clock.
         if (
@@ -91,6 +96,8 @@ internal sealed class TypedWords
         if (Folded[word..end].Any(c => c is not ('.' or '\'' or '>')))
             Comma(word);
     }
+
+    private bool IsNumber(int from, int to) => to > from && Text[from..to].All(char.IsAsciiDigit);
 
     private void Comma(int at) => cut.Add(new Token(",", at, at + 1));
 

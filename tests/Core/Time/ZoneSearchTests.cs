@@ -33,6 +33,15 @@ public class ZoneSearchTests
     [InlineData("5:45", "Asia/Kathmandu")]
     [InlineData("UTC", "Etc/UTC")]
     [InlineData("+5:45", "Asia/Kathmandu")]
+    [InlineData("The Hague", "Europe/Amsterdam")]
+    [InlineData("Londres", "Europe/London")]
+    [InlineData("Nova Iorque", "America/New_York")]
+    [InlineData("Nueva York", "America/New_York")]
+    [InlineData("Bruxelas", "Europe/Brussels")]
+    [InlineData("Tóquio", "Asia/Tokyo")]
+    [InlineData("Nova Zelândia", "Pacific/Auckland")]
+    [InlineData("Bavaria", "Europe/Berlin")]
+    [InlineData("Chatham Islands", "Pacific/Chatham")]
     [InlineData("UTC+5:45", "Asia/Kathmandu")]
     public void A_zone_is_found_by_what_people_know_it_by(string text, string id) =>
         Assert.Equal(id, ZoneSearch.Find(text, Utc("2027-03-08 09:42")).First().Id);
@@ -67,4 +76,10 @@ public class ZoneSearchTests
         // What comes twice exists.
         Assert.Null(Gaps.Around(lisbon, Local("2027-10-31 01:30")));
     }
+
+    [Theory]
+    [InlineData("+25")]
+    [InlineData("12")]
+    [InlineData("Xyzzy")]
+    public void What_names_no_zone_finds_none(string text) => Assert.Empty(ZoneSearch.Find(text, Utc("2027-03-08 09:42")));
 }

@@ -216,6 +216,14 @@ public class LineReaderTests
     [InlineData("Crane check Wed 8h30-11h", "Crane check", "2027-03-10 08:30", 150)]
     [InlineData("Crane check 2027-03-18T09:30", "Crane check", "2027-03-18 09:30", null)]
     [InlineData("Crane check Mon 8am lisbon", "Crane check", "2027-03-15 08:00", null)]
+    [InlineData("Crane check tmw 0730", "Crane check", "2027-03-09 07:30", null)]
+    [InlineData("Crane check 10th 7:30am", "Crane check", "2027-03-10 07:30", null)]
+    [InlineData("Crane check 10:15 tmw 20'", "Crane check", "2027-03-09 10:15", 20)]
+    [InlineData("Crane check 12.30-13.30 tomorrow", "Crane check", "2027-03-09 12:30", 60)]
+    [InlineData("Crew breakfast, 7:45, Wed", "Crew breakfast", "2027-03-10 07:45", null)]
+    [InlineData("Bed and breakfast, 7:45, Wed", "Bed and breakfast", "2027-03-10 19:45", null)]
+    [InlineData("Crane check some time tomorrow at 10", "Crane check", "2027-03-09 10:00", null)]
+    [InlineData("Dinner Owen + Luis, 20:00, 12.3.", "Dinner Owen + Luis", "2027-03-12 20:00", null)]
     [InlineData("Crane check Thu 3-330", "Crane check", "2027-03-11 15:00", 30)]
     [InlineData("Half hour chat w Owen thu 2", "chat", "2027-03-11 14:00", 30)]
     [InlineData("Video w/ Ruta 4.30 thu re cable route", "cable route", "2027-03-11 16:30", null)]
@@ -446,6 +454,9 @@ public class LineReaderTests
     [InlineData("Review Thursday 16:00 till late", "till late")]
     [InlineData("Review Thursday at 10 for two weeks", "for two weeks")]
     [InlineData("Review Thursday at 10am your time", "your time")]
+    [InlineData("Review daily 9:00 except Fridays", "except Fridays")]
+    [InlineData("Review Tue 9-9.15 until end of june", "until end of june")]
+    [InlineData("Review Wednesday, whole afternoon", "whole afternoon")]
     public void What_is_in_doubt_is_asked_in_its_own_words(string text, string asked)
     {
         var line = Read(text);
@@ -465,6 +476,8 @@ public class LineReaderTests
     [InlineData("Charts with Ruta, Luis if he can, Thursday 2pm", "Luis Carrasco")]
     [InlineData("Charts with Ruta, Luis if needed, Thursday 2pm", "Luis Carrasco")]
     [InlineData("Charts Thursday 2pm, Ruta required, Luis optional", "Luis Carrasco")]
+    [InlineData("Charts Thursday 2pm with Ruta and, if she can, Luis", "Luis Carrasco")]
+    [InlineData("Charts Thursday 2pm w/ Ruta, opt. Luis", "Luis Carrasco")]
     public void Who_comes_if_they_can_is_optional(string text, string optional)
     {
         var line = Read(text);
@@ -485,6 +498,24 @@ public class LineReaderTests
     {
         var line = Read(text);
         Assert.Equal((title, 0), (line.Title, line.NotUnderstood.Length));
+    }
+
+    [Theory]
+    [InlineData("Dentist Friday 17:15 private", "Dentist", true)]
+    [InlineData("Dentist Friday 17:15 (private)", "Dentist", true)]
+    [InlineData("Private tour Friday 17:15", "Private tour", false)]
+    public void Private_at_the_end_is_no_part_of_its_name(string text, string title, bool isPrivate)
+    {
+        var line = Read(text);
+        Assert.Equal((title, isPrivate), (line.Title, line.Private == true));
+    }
+
+    [Fact]
+    public void Video_with_a_length_behind_it_is_how_they_meet()
+    {
+        var line = Read("Owen 8pm Wellington Thursday video 45 min");
+        Assert.Equal((null, true, "Pacific/Auckland"), (line.Title, line.Video, line.Zone));
+        Assert.Equal(["Owen Tupper"], line.Required);
     }
 
     [Fact]

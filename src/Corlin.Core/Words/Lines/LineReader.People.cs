@@ -28,12 +28,14 @@ public sealed partial class LineReader
             return Persons(at + 1, required) is > 0 and var met ? Take(at, 1 + met) : 0;
         if (word is "invite" or "inviting" or "attendees")
             return Persons(Skip(at + 1), required, wanted: true) is > 0 and var asked ? Take(at, Skip(at + 1) - at + asked) : 0;
-        if (word is "optional" or "optionally" or "maybe" or "cc" or "possibly")
-            return Persons(Skip(at + 1), optional, wanted: word is "optional" or "cc") is > 0 and var may
+        if (word is "optional" or "optionally" or "opt" or "maybe" or "cc" or "possibly")
+            return Persons(Skip(at + 1), optional, wanted: word is "optional" or "opt" or "cc") is > 0 and var may
                 ? Take(at, Skip(at + 1) - at + may)
                 : 0;
         if (word == "if" && words[at + 1] is "free" or "available" or "possible")
             return Persons(Skip(at + 2), optional, wanted: true) is > 0 and var free ? Take(at, Skip(at + 2) - at + free) : 0;
+        if (word == "if" && words[at + 1] is "she" or "he" or "they" && words[at + 2] == "can")
+            return Persons(Skip(at + 3), optional) is > 0 and var can ? Take(at, Skip(at + 3) - at + can) : 0;
         if (
             word == "for"
             && NameAt(at + 1, out var other) is not null
@@ -76,7 +78,13 @@ public sealed partial class LineReader
     }
 
     /// <summary>"+ Ines" after anything but a name.</summary>
-    private int Added(int at) => Persons(at + 1, required) is > 0 and var more ? Take(at, 1 + more) : 0;
+    /// <summary>"+ Luis"; behind a name that is part of what it is called, so is the other: "Dinner Rosa + Luis".</summary>
+    private int Added(int at)
+    {
+        if (at > 0 && !taken[at - 1] && NameAt(at - 1, out _) is not null)
+            return 0;
+        return Persons(at + 1, required) is > 0 and var more ? Take(at, 1 + more) : 0;
+    }
 
     private int Skip(int at) => words[at] == "," ? at + 1 : at;
 

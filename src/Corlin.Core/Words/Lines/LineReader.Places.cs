@@ -101,7 +101,11 @@ public sealed partial class LineReader
             return Take(at, spoken);
         }
 
-        if (words[at] == "video" && (at == 0 || words[at - 1] == "," || taken[at - 1]) && words[at + 1] is "with" or "w/" or "," or "")
+        if (
+            words[at] == "video"
+            && (at == 0 || words[at - 1] == "," || taken[at - 1])
+            && (words[at + 1] is "with" or "w/" or "," or "" || LengthWords.At(words, at + 1, out _) is not null)
+        )
         {
             line = line with { Video = true };
             return Take(at, 1);

@@ -210,7 +210,9 @@ public sealed partial class LineReader
         var lead = words[at] is "but" && words[at + 1] is "not" ? 2 : 1;
         if (words[at + lead] is "on" or "for")
             lead++;
-        return dayWords.At(at + lead) is { } day ? Miss(at, lead + day.Words, NotUnderstoodKind.Time) : 0;
+        return dayWords.At(at + lead) is { } day ? Miss(at, lead + day.Words, NotUnderstoodKind.Time)
+            : rules.Count > 0 && NamesDay(words[at + lead]) ? Miss(at, lead + 1, NotUnderstoodKind.Time)
+            : 0;
     }
 
     private static bool NamesDay(string word) =>
@@ -365,6 +367,17 @@ public sealed partial class LineReader
             return Miss(at, 2 + first.Words + second.Words, NotUnderstoodKind.Time);
         if (Bound(at) is > 0 and var bound)
             return Miss(at, bound, NotUnderstoodKind.Time);
+        if (words[at] is "until" or "till" or "til" && dayWords.At(at + 1) is { } last)
+            return Miss(at, 1 + last.Words, NotUnderstoodKind.Time);
+        // "some time on Thursday" is Thursday.
+        var some =
+            words[at] == "sometime" ? 1
+            : words[at] == "some" && words[at + 1] == "time" ? 2
+            : 0;
+        if (some > 0 && dayWords.At(at + some + (words[at + some] == "on" ? 1 : 0)) is not null)
+            return Take(at, some);
+        if (words[at] == "whole" && words[at + 1] is "morning" or "afternoon" or "evening")
+            return Miss(at, 2, NotUnderstoodKind.Time);
         if (words[at] is "mornings" or "afternoons" or "evenings")
             return Miss(at, 1, NotUnderstoodKind.Time);
         if (words[at] == "any" && words[at + 1] is "day" or "time" && dayWords.At(at + 2) is not null)
@@ -393,7 +406,8 @@ public sealed partial class LineReader
             || (words[at] == "first" && words[at + 1] == "thing")
         )
             return Miss(at, 2, NotUnderstoodKind.Time);
-        return words[at] == "private" && (at + 1 >= words.Count || words[at + 1] == ",") && (at == 0 || words[at - 1] == ",")
+        return
+            words[at] == "private" && (at + 1 >= words.Count || words[at + 1] == ",") && (at == 0 || words[at - 1] == "," || taken[at - 1])
             ? Private(at)
             : 0;
     }

@@ -55,6 +55,10 @@ public sealed partial class LineReader
         words = TypedWords.Of(text);
         taken = new bool[words.Count];
         (dayWords, clockWords) = (new DayWords(words, now.Date), new ClockWords(words));
+        // Nobody has breakfast at half past seven in the evening.
+        half = Enumerable.Range(0, words.Count).Any(i => words[i] == "breakfast" && words[i - 1] != "and")
+            ? HalfOfDay.Morning
+            : HalfOfDay.Unsaid;
     }
 
     /// <param name="now">The wall clock of who writes: dates are read from that day on.</param>

@@ -53,6 +53,13 @@ test("a line typed where one finds goes on to a lane or to Arrange", async () =>
   await find.fill("berths with tomé friday 10am");
   await noor.getByRole("option", { name: /arrange it$/ }).click();
   await noor.getByRole("button", { name: /^Who must come: Tomé/ }).waitFor();
+  // What is being written stays; the line takes the words, also those that are not understood.
+  await find.fill("Maren and Rosa, half an hour, thursday or friday");
+  await noor.getByRole("option", { name: /not understood: “thursday or friday”.*arrange it$/ }).click();
+  const line = noor.getByRole("textbox", { name: "In one line" });
+  await noor.getByRole("button", { name: "thursday?" }).waitFor();
+  assert.equal(await line.inputValue(), "Maren and Rosa, half an hour, thursday or friday");
+  await noor.getByRole("button", { name: /^Who must come: Tomé/ }).waitFor();
   assert.deepEqual(noor.wrong, []);
 });
 

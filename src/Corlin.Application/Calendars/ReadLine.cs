@@ -48,7 +48,7 @@ public sealed record LineReading(
 /// <param name="At">Where in the line it begins; <paramref name="End"/> where it ends.</param>
 /// <param name="Why">What it was taken for, in words.</param>
 /// <param name="Readings">What may be meant: each can stand in its place.</param>
-public sealed record NotUnderstoodView(int At, int End, string Text, string Why, IReadOnlyList<string> Readings);
+public sealed record NotUnderstoodView(int At, int End, string Text, NotUnderstoodKind Kind, string Why, IReadOnlyList<string> Readings);
 
 public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
 {
@@ -84,7 +84,7 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
             line.Video,
             line.Private,
             line.Rule is { } rule ? RuleWords.Write(rule) : null,
-            [.. line.NotUnderstood.Select(n => new NotUnderstoodView(n.At, n.End, Text[n.At..n.End], Why(n.Kind), n.Readings))],
+            [.. line.NotUnderstood.Select(n => new NotUnderstoodView(n.At, n.End, Text[n.At..n.End], n.Kind, Why(n.Kind), n.Readings))],
             line is { Date: { } onDay, Time: { } atTime } ? LocalText.Format(onDay + atTime) : null,
             start is null ? null : zone.Id,
             line.EndZone,

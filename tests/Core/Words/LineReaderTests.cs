@@ -223,7 +223,7 @@ public class LineReaderTests
     [InlineData("Crew breakfast, 7:45, Wed", "Crew breakfast", "2027-03-10 07:45", null)]
     [InlineData("Bed and breakfast, 7:45, Wed", "Bed and breakfast", "2027-03-10 19:45", null)]
     [InlineData("Crane check some time tomorrow at 10", "Crane check", "2027-03-09 10:00", null)]
-    [InlineData("Dinner Owen + Luis, 20:00, 12.3.", "Dinner Owen + Luis", "2027-03-12 20:00", null)]
+    [InlineData("Dinner Owen + Luis, 20:00, 12.3.", "Dinner", "2027-03-12 20:00", null)]
     [InlineData("Crane check Thu 3-330", "Crane check", "2027-03-11 15:00", 30)]
     [InlineData("Half hour chat w Owen thu 2", "chat", "2027-03-11 14:00", 30)]
     [InlineData("Video w/ Ruta 4.30 thu re cable route", "cable route", "2027-03-11 16:30", null)]
@@ -509,6 +509,26 @@ public class LineReaderTests
         var line = Read(text);
         Assert.Equal((title, isPrivate), (line.Title, line.Private == true));
     }
+
+    [Theory]
+    [InlineData("Dinner Owen + Luis, 20:00, 12.3.", "Dinner", "Owen Tupper|Luis Carrasco")]
+    [InlineData("array budget Maren, Owen 16/3 8am", "array budget", "Maren Falk|Owen Tupper")]
+    [InlineData("When is Maeve free for 2 hours this week", null, "Maeve Power")]
+    [InlineData("when can Maren and Luis meet for an hour next week?", null, "Maren Falk|Luis Carrasco")]
+    [InlineData("when can Maren meet Luis next week", null, "Maren Falk|Luis Carrasco")]
+    [InlineData("Is Maeve free on Thursday at 3", null, "Maeve Power")]
+    [InlineData("Is the crane free on Thursday", "crane free", "")]
+    public void All_of_a_list_and_whose_time_is_sought_are_asked(string text, string? title, string required)
+    {
+        var line = Read(text);
+        Assert.Equal((title, 0), (line.Title, line.NotUnderstood.Length));
+        Assert.Equal(required.Split('|', StringSplitOptions.RemoveEmptyEntries).Order(), line.Required.Order());
+    }
+
+    [Theory]
+    [InlineData("Who does Maren meet tomorrow", "Who")]
+    [InlineData("where is Maren on Thursday", "where")]
+    public void A_question_is_no_meeting(string text, string asked) => Assert.Equal([asked], Missed(text));
 
     [Fact]
     public void Video_with_a_length_behind_it_is_how_they_meet()

@@ -10824,12 +10824,15 @@ export interface components {
             when: string;
             why: string;
         };
+        /** @enum {unknown} */
+        NotUnderstoodKind: "words" | "person" | "time" | "noDay";
         NotUnderstoodView: {
             /** Format: int32 */
             at: number;
             /** Format: int32 */
             end: number;
             text: string;
+            kind: components["schemas"]["NotUnderstoodKind"];
             why: string;
             readings: string[];
         };

@@ -15,6 +15,23 @@ public sealed partial class LineReader
         .. "travels visits wants works".Split(' '),
     ];
 
+    private const int MostWordsOfName = 3;
+
+    /// <summary>"When is Desmond free", "when can Maren and Rosa meet", "is Wiremu free": whose time is sought.</summary>
+    private int AsksWhen()
+    {
+        var lead =
+            words[0] == "when" && words[1] is "is" or "are" or "can" or "could" or "will" ? 2
+            : words[0] is "is" or "are" ? 1
+            : 0;
+        if (lead == 0 || NameAt(lead, out _) is null)
+            return 0;
+        var verb = Enumerable.Range(lead, words.Count - lead).FirstOrDefault(i => words[i] is "free" or "available" or "meet", -1);
+        if (verb < 0 || Persons(lead, required) != verb - lead)
+            return 0;
+        return Take(0, verb + (words[verb] == "meet" && NameAt(verb + 1, out _) is not null ? 0 : 1));
+    }
+
     private int People(int at)
     {
         var word = words[at];
@@ -77,13 +94,27 @@ public sealed partial class LineReader
         return Take(at, lead + count);
     }
 
-    /// <summary>"+ Ines" after anything but a name.</summary>
-    /// <summary>"+ Luis"; behind a name that is part of what it is called, so is the other: "Dinner Rosa + Luis".</summary>
+    /// <summary>"+ Ines".</summary>
     private int Added(int at)
     {
-        if (at > 0 && !taken[at - 1] && NameAt(at - 1, out _) is not null)
+        if (Persons(at + 1, required) is not (> 0 and var more))
             return 0;
-        return Persons(at + 1, required) is > 0 and var more ? Take(at, 1 + more) : 0;
+        ListedBefore(at);
+        return Take(at, 1 + more);
+    }
+
+    /// <summary>"Dinner Rosa + Luis", "array budget Maren, Wiremu": a list that goes on here begins with the name before.</summary>
+    private void ListedBefore(int at)
+    {
+        for (var from = Math.Max(0, at - MostWordsOfName); from < at; from++)
+        {
+            if (taken[from] || NameAt(from, out var count) is not { Key: { } key } || from + count != at)
+                continue;
+            if (!required.Contains(key))
+                required.Add(key);
+            Take(from, count);
+            return;
+        }
     }
 
     private int Skip(int at) => words[at] == "," ? at + 1 : at;
@@ -105,6 +136,8 @@ public sealed partial class LineReader
         var stands = StandsAlone(at + count);
         if (!stands && list.Count < 2)
             return 0;
+        if (words[at - 1] == ",")
+            ListedBefore(at - 1);
         required.AddRange(list.Where(k => !required.Contains(k)));
         return Take(at, count);
     }

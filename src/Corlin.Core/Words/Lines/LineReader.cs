@@ -76,9 +76,16 @@ public sealed partial class LineReader
 
     private void Parts()
     {
-        for (var at = ChangesWhatStands(); at < words.Count; )
+        for (var at = Math.Max(AsksWhen(), NotAsked()); at < words.Count; )
             at += Math.Max(1, Part(at));
     }
+
+    /// <summary>"Who does Maren meet tomorrow", "cancel the tide review": nothing is entered or changed by it, and nothing is called that.</summary>
+    private int NotAsked() =>
+        words[0] is "who" or "what" or "where" && words[1] is "is" or "are" or "does" or "did" or "do" or "will" or "has"
+        || words[0] is "does" or "did"
+            ? Miss(0, 1, NotUnderstoodKind.Words)
+            : ChangesWhatStands();
 
     /// <summary>"Cancel the tide review", "move my dentist to Friday": nothing is changed by a line, and none is called that.</summary>
     private int ChangesWhatStands() =>

@@ -518,6 +518,7 @@ public class LineReaderTests
     [InlineData("when can Maren meet Luis next week", null, "Maren Falk|Luis Carrasco")]
     [InlineData("Is Maeve free on Thursday at 3", null, "Maeve Power")]
     [InlineData("Is the crane free on Thursday", "crane free", "")]
+    [InlineData("When is Maren back to be free Thursday", "When is Maren back to be free", "")]
     public void All_of_a_list_and_whose_time_is_sought_are_asked(string text, string? title, string required)
     {
         var line = Read(text);

@@ -27,8 +27,12 @@ public sealed partial class LineReader
         if (lead == 0 || NameAt(lead, out _) is null)
             return 0;
         var verb = Enumerable.Range(lead, words.Count - lead).FirstOrDefault(i => words[i] is "free" or "available" or "meet", -1);
-        if (verb < 0 || Persons(lead, required) != verb - lead)
+        if (verb < 0)
             return 0;
+        var sought = new List<string>();
+        if (Persons(lead, sought) != verb - lead)
+            return 0;
+        required.AddRange(sought);
         return Take(0, verb + (words[verb] == "meet" && NameAt(verb + 1, out _) is not null ? 0 : 1));
     }
 

@@ -15,7 +15,7 @@ export const inOneLine = "in one line";
 /** Says what or who, and when, be it in words that are still to be said otherwise; a question is none. */
 const isLine = (reading: LineReading) =>
   (reading.title !== null || asksPeople(reading)) &&
-  reading.notUnderstood[0]?.at !== 0 &&
+  !reading.notUnderstood.some((n) => n.at === 0 && n.kind === "words") &&
   (reading.start !== null || reading.from !== null || (asksPeople(reading) && reading.notUnderstood.some((n) => n.kind === "time")));
 
 /** Where the words sought say what and when, they can be arranged or put on a lane from there. */

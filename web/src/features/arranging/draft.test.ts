@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { LineReading, Person, Zone } from "../../api/types";
-import { begunDraft, withoutOrganiser } from "./draft";
+import { chosenOf } from "../../sentence/PeoplePicker";
+import { begunDraft, changedDraft, freshDraft, withoutOrganiser } from "./draft";
 
 const zone = { id: "Europe/Lisbon", name: "Lisbon", offsets: [{ from: 0, offsetMinutes: 0 }] } as unknown as Zone;
 const person = (id: string) => ({ id, name: id, givenName: id, kind: "person", inside: true }) as Person;
@@ -46,5 +47,16 @@ describe("a meeting begun by a line", () => {
 describe("whoever organises", () => {
   it("is taken from both lists, and what was not said stays unsaid", () => {
     expect(withoutOrganiser({ title: "Budget" }, "maren")).toEqual({ title: "Budget" });
+  });
+
+  it("is invited no longer once the meeting is in their name", () => {
+    const draft = {
+      ...freshDraft(zone, 0),
+      required: [chosenOf(person("desmond")), chosenOf(person("ana"))],
+      optional: [chosenOf(person("maren"))],
+    };
+    const next = changedDraft(draft, { inNameOf: "desmond" });
+    expect([next.required, next.optional].map((who) => who.map((c) => c.id))).toEqual([["ana"], ["maren"]]);
+    expect(changedDraft(draft, { title: "Budget" }).required).toHaveLength(2);
   });
 });

@@ -137,9 +137,13 @@ export function freshDraft(viewerZone: Zone, now: number): Draft {
   };
 }
 
-/** A draft with a part of it said anew; times of a series that were moved, and two that take turns, belong to the series as it was. */
+/**
+ * A draft with a part of it said anew. Times of a series that were moved, and two that take turns, belong to the series as it was; who
+ * organises now is invited no longer.
+ */
 export function changedDraft(draft: Draft, part: Partial<Draft>): Draft {
-  const next = { ...draft, ...part };
+  const said = { ...draft, ...part };
+  const next = part.inNameOf === undefined ? said : withoutOrganiser(said, part.inNameOf);
   const another = (["start", "repeats", "minutes", "toldIn"] as const).some((key) => next[key] !== draft[key]);
   return another ? { ...next, moved: part.moved ?? [], turn: part.turn } : next;
 }

@@ -466,9 +466,10 @@ internal sealed class PlainRules
     {
         frequency ??= Frequency.Weekly;
         Take(count);
+        IsoDayOfWeek[] working = [.. RuleWords.Weekdays.Select(d => d.Day)];
         if (ButFor)
-            return Except([.. RuleWords.Weekdays.Select(d => d.Day)]);
-        days.AddRange(RuleWords.Weekdays.Select(d => d.Day));
+            return Except(working);
+        days.AddRange(working);
         return true;
     }
 

@@ -19,7 +19,7 @@ internal sealed class RequestStore(ChangeSession session) : IRequestStore
     {
         foreach (var line in Db.MeetingRequestHistory.Where(h => h.ChangeId == change).OrderByDescending(h => h.Id).ToList())
         {
-            if (!Stands(line))
+            if (!States.Stands(Db.MeetingRequests.SingleOrDefault(r => r.PublicId == line.PublicId), line.After))
                 throw new RefusedException(RefusalKind.ChangedSince);
             Become(line.PublicId, line.Before is null ? null : RequestMapping.ToCore(States.Read<MeetingRequestRow>(line.Before)));
         }
@@ -60,10 +60,4 @@ internal sealed class RequestStore(ChangeSession session) : IRequestStore
         foreach (var owner in new[] { principal, after?.Principal.Value }.OfType<long>().Distinct())
             session.RaiseMain(new UserId(owner));
     }
-
-    private bool Stands(MeetingRequestHistoryRow line) =>
-        States.AreSame<MeetingRequestRow>(
-            States.WriteOrNone(Db.MeetingRequests.SingleOrDefault(r => r.PublicId == line.PublicId)),
-            line.After
-        );
 }

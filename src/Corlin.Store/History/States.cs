@@ -20,6 +20,10 @@ internal static class States
 
     public static T Read<T>(string state) => JsonSerializer.Deserialize<T>(state, Texts.Json)!;
 
+    /// <summary>Whether what stands, null for nothing, says the same as a state.</summary>
+    public static bool Stands<T>(T? now, string? state)
+        where T : class => AreSame<T>(WriteOrNone(now), state);
+
     /// <summary>
     /// Whether two states say the same. They are compared by value: what an earlier Corlin wrote lacks the properties that have come since.
     /// </summary>

@@ -35,7 +35,7 @@ internal sealed class OfferStore(ChangeSession session) : IOfferStore
     {
         foreach (var line in Db.OfferHistory.Where(h => h.ChangeId == change).OrderByDescending(h => h.Id).ToList())
         {
-            if (!Stands(line))
+            if (!States.Stands(Db.Offers.SingleOrDefault(o => o.PublicId == line.PublicId), line.After))
                 throw new RefusedException(RefusalKind.ChangedSince);
             Become(line.PublicId, line.Before is null ? null : OfferMapping.ToCore(States.Read<OfferRow>(line.Before)));
         }
@@ -75,7 +75,4 @@ internal sealed class OfferStore(ChangeSession session) : IOfferStore
         );
         session.RaiseMain(owner);
     }
-
-    private bool Stands(OfferHistoryRow line) =>
-        States.AreSame<OfferRow>(States.WriteOrNone(Db.Offers.SingleOrDefault(o => o.PublicId == line.PublicId)), line.After);
 }

@@ -23,7 +23,7 @@ internal static class RulesFile
         {
             Sights = Enum.GetValues<Sight>(),
             Actings = Enum.GetValues<Acting>(),
-            Needs = Enum.GetValues<Acting>().ToDictionary(a => JsonNamingPolicy.CamelCase.ConvertName(a.ToString()), Grant.Needs),
+            Needs = Enum.GetValues<Acting>().ToDictionary(a => a, Grant.Needs),
             Granting.MostInOneCalendar,
         };
 }

@@ -30,12 +30,10 @@ export function LineFound({ text, className, inHand, onDone }: { text: string; c
   const doubts = reading.notUnderstood.map((n) => `“${n.text}”`);
   const go = () => {
     onDone();
-    // A meeting that is being written is not put away for another: its line takes the words.
-    if (arrange && (doubts.length > 0 || isArranging)) {
-      giveLine("arrange", text);
-      void navigate({ to: "/arrange" });
-    } else if (arrange) {
-      beginArranging({ line: reading, inNameOf: undefined });
+    if (arrange) {
+      // A meeting that is being written is not put away for another: its line takes the words.
+      if (doubts.length > 0 || isArranging) giveLine("arrange", text);
+      else beginArranging({ line: reading, inNameOf: undefined });
       void navigate({ to: "/arrange" });
     } else if (inHand) {
       giveLine("hand", text);

@@ -30,10 +30,7 @@ export const usualTerms: Terms = { sight: "headlines", acting: "look", private: 
 const { access } = rules;
 const seesEnough = (sight: Sight, acting: Acting) => access.sights.indexOf(access.needs[acting]) <= access.sights.indexOf(sight);
 const atMost = (acting: Acting, fits: (less: Acting) => boolean) =>
-  actings
-    .map((a) => a.value)
-    .slice(0, access.actings.indexOf(acting) + 1)
-    .findLast(fits) ?? "look";
+  (access.actings as Acting[]).slice(0, access.actings.indexOf(acting) + 1).findLast(fits) ?? "look";
 
 /** Less sight takes away what needs more of it. */
 export const withSight = (terms: Terms, sight: Sight): Terms => ({

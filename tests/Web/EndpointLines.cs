@@ -74,6 +74,7 @@ internal static class EndpointLines
     {
         ["GET /api/settings"] = (_ => ("/api/settings", null), Fine),
         ["PUT /api/settings/{name}"] = (_ => ("/api/settings/as-list", new { value = true }), Empty),
+        ["PUT /api/organisation"] = (_ => ("/api/organisation", new { stood = (string?)null, name = "Ebbline Wind" }), Forbidden),
         ["GET /api/desk"] = (_ => ("/api/desk", null), Fine),
         ["GET /api/lanes"] = (k => ($"/api/lanes?who={k.Owner}&view=working-days", null), Fine),
         ["GET /api/hand"] = (k => ($"/api/hand?who={k.Owner}", null), Fine),

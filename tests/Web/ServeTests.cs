@@ -38,9 +38,22 @@ public sealed class ServeTests
             },
         };
         Assert.Equal(HttpStatusCode.BadRequest, (await browser.PostAsync("/api/setup", nowhere)).StatusCode);
-        Assert.Equal(HttpStatusCode.NoContent, (await browser.PostAsync("/api/setup", first)).StatusCode);
+        var called = new
+        {
+            first.name,
+            first.address,
+            first.zone,
+            first.password,
+            organisation = new string('e', 81),
+        };
+        Assert.Equal(HttpStatusCode.BadRequest, (await browser.PostAsync("/api/setup", called)).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.NoContent,
+            (await browser.PostAsync("/api/setup", called with { organisation = " Ebbline " })).StatusCode
+        );
         Assert.Equal("Nothing waits for you.", (await browser.GetAsync("/api/desk")).GetProperty("lead").GetString());
         using var second = host.Open();
+        Assert.Equal("Ebbline", (await second.GetAsync("/api/session")).GetProperty("organisation").GetString());
         Assert.Equal(
             HttpStatusCode.Conflict,
             (await second.PostAsync("/api/setup", first with { address = "second@ebbline.example" })).StatusCode

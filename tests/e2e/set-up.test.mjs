@@ -45,9 +45,26 @@ test("The first account comes to a Desk that says what is still missing, and eac
   await missing.waitFor();
   assert.deepEqual(await faults(page), []);
   const has = (text) => lines.filter({ hasText: text });
-  for (const text of ["You are alone here", "No place is named", "You alone manage", "No mail leaves", "No mail comes in"])
+  for (const text of ["no name yet", "You are alone here", "No place is named", "You alone manage", "No mail leaves", "No mail comes in"])
     await has(text).waitFor();
-  assert.equal(await lines.count(), 5);
+  assert.equal(await lines.count(), 6);
+
+  // The name is said where one is led, and taken back and said again.
+  await has("no name yet").getByRole("link", { name: "Name it" }).click();
+  const name = page.getByRole("textbox", { name: "Name of the organisation" });
+  await name.fill("Ebline");
+  await page.getByRole("button", { name: "Call it Ebline" }).click();
+  await page.getByText("The organisation is called Ebline now.").waitFor();
+  await page.getByRole("contentinfo").getByRole("button", { name: /^Undo/ }).click();
+  await page.getByText("Undone. Nothing was sent.").waitFor();
+  await page.waitForFunction(() => document.querySelector("input[aria-label='Name of the organisation']")?.value === "");
+  await name.fill("Ebbline");
+  await name.press("Enter");
+  await page.getByText("The organisation is called Ebbline now.").waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.goBack();
+  await missing.waitFor();
+  await has("no name yet").waitFor({ state: "detached" });
 
   await has("No mail comes in")
     .getByRole("button", { name: /^Later/ })
@@ -68,4 +85,9 @@ test("The first account comes to a Desk that says what is still missing, and eac
   await missing.waitFor();
   assert.equal(await lines.count(), 5);
   await fits(page);
+
+  // Whoever comes next reads whose calendars these are.
+  const stranger = await (await its.browser.newContext()).newPage();
+  await stranger.goto(its.address);
+  await stranger.getByRole("heading", { name: "Corlin of Ebbline" }).waitFor();
 });

@@ -11,7 +11,8 @@ namespace Corlin.Application.Accounts;
 public sealed record AccountHolder(UserId Id, PersonView Who, bool Administrator);
 
 /// <param name="InAll">How many there are; the first of them are told.</param>
-public sealed record AccountHolders(IReadOnlyList<AccountHolder> Found, int InAll);
+/// <param name="Organisation">How the organisation is called; null where that was never said.</param>
+public sealed record AccountHolders(IReadOnlyList<AccountHolder> Found, int InAll, string? Organisation);
 
 /// <summary>People inside by name, for who manages their ways in.</summary>
 public sealed record ReadAccountHolders(UserId Viewer, string Text, Instant Now)
@@ -25,6 +26,10 @@ public sealed record ReadAccountHolders(UserId Viewer, string Text, Instant Now)
         var viewing = new Viewing(store, Viewer, Now);
         var (found, inAll) = store.Index(Text.Trim(), [UserKind.Person], true, [], Most);
         var administrators = store.Administrators();
-        return new AccountHolders([.. found.Select(f => new AccountHolder(f.Id, viewing.View(f), administrators.Contains(f.Id)))], inAll);
+        return new AccountHolders(
+            [.. found.Select(f => new AccountHolder(f.Id, viewing.View(f), administrators.Contains(f.Id)))],
+            inAll,
+            store.OrganisationName()
+        );
     }
 }

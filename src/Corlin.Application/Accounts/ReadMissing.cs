@@ -6,6 +6,9 @@ namespace Corlin.Application.Accounts;
 /// <summary>What a day's work needs and an organisation does not have yet.</summary>
 public enum Missing
 {
+    /// <summary>It was never said how the organisation is called.</summary>
+    Organisation,
+
     /// <summary>Nobody else is inside.</summary>
     People,
 
@@ -41,6 +44,8 @@ public sealed record ReadMissing(UserId Viewer)
             return [];
         var places = store.Places().Values.Where(p => !p.Closed).ToList();
         var found = new List<Missing>();
+        if (store.OrganisationName() is null)
+            found.Add(Missing.Organisation);
         if (store.CountInside() < 2)
             found.Add(Missing.People);
         if (places.Count == 0)

@@ -249,6 +249,9 @@ public enum ChangeKind
 
     /// <summary>What was known of somebody was deleted for good.</summary>
     PersonDeleted,
+
+    /// <summary>It was said how the organisation is called.</summary>
+    OrganisationNamed,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

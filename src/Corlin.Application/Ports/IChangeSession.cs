@@ -56,6 +56,7 @@ public interface IChangeSession : ICalendarReads
     IRequestStore RequestStore { get; }
     IOfferStore OfferStore { get; }
     IWishStore WishStore { get; }
+    IOrganisationStore OrganisationStore { get; }
 
     IQuestionStore QuestionStore { get; }
 

@@ -285,16 +285,19 @@ public static partial class English
 
     /// <summary>With the link by which somebody sets their password.</summary>
     /// <param name="by">Who gives it to them; null where they asked for it.</param>
-    public static (string Subject, string Text) KeyLetter(CalendarUser who, CalendarUser? by) =>
+    /// <param name="organisation">"Ebbline"; null where it has no name here.</param>
+    public static (string Subject, string Text) KeyLetter(CalendarUser who, CalendarUser? by, string? organisation) =>
         by is null
             ? (
-                "A new password for Corlin",
-                $"Somebody asked for a new password for {who.Name}. If it was you, open the link below and set one: it works once, within a day. If it was not, do nothing; your password stays as it is."
+                $"A new password for Corlin{Of(organisation)}",
+                $"Somebody asked for a new password for {who.Name} in Corlin{Of(organisation)}. If it was you, open the link below and set one: it works once, within a day. If it was not, do nothing; your password stays as it is."
             )
             : (
-                "Your way into Corlin",
-                $"{by.Name} opens Corlin to you, {who.GivenName}. Open the link below and set a password: it works once, within a day, and for you alone."
+                $"Your way into Corlin{Of(organisation)}",
+                $"{by.Name} opens Corlin{Of(organisation)} to you, {who.GivenName}. Open the link below and set a password: it works once, within a day, and for you alone."
             );
+
+    private static string Of(string? organisation) => organisation is null ? "" : $" of {organisation}";
 
     /// <summary>To the address that somebody says is theirs.</summary>
     public static (string Subject, string Text) AddressKeyLetter(CalendarUser who, string address) =>

@@ -43,6 +43,7 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHo
         clock.StopAt(start - Duration.FromDays(7 * WeeksBefore));
         await PlacesAsync(files, cancel);
         await PeopleAsync(files, cancel);
+        await gate.RunAsync(new NameOrganisation(Administrator(files).Id, null, "Ebbline"), cancel);
         await ClosuresAsync(files, days, cancel);
         await AccessAsync(files, days, cancel);
         await FactsAsync(files, cancel);
@@ -73,6 +74,8 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHo
         return [.. files.People.Where(p => p.SignsIn).Select(p => new DemoSignIn(people[p.Key].Id, p.Name, people[p.Key].Address, p.Post))];
     }
 
+    private CalendarUser Administrator(DemoFiles files) => people[files.People.First(p => p.Administrator).Key];
+
     private async Task PlacesAsync(DemoFiles files, CancellationToken cancel)
     {
         foreach (var p in files.Places.Places)
@@ -85,7 +88,7 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHo
 
     private async Task ClosuresAsync(DemoFiles files, DemoDays days, CancellationToken cancel)
     {
-        var administrator = people[files.People.First(p => p.Administrator).Key];
+        var administrator = Administrator(files);
         foreach (var c in files.Places.Closures)
             await gate.RunAsync(new CloseSite(administrator.Id, c.Site, days.Date(c.From), days.Date(c.To).PlusDays(1), c.Words), cancel);
     }
@@ -127,7 +130,7 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHo
 
     private async Task FactsAsync(DemoFiles files, CancellationToken cancel)
     {
-        var administrator = people[files.People.First(p => p.Administrator).Key];
+        var administrator = Administrator(files);
         foreach (var f in files.Facts.Facts)
         {
             var said = new PersonEdit(
@@ -180,7 +183,7 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHo
 
     private async Task MembersAsync(DemoFiles files, DemoDays days, CancellationToken cancel)
     {
-        var administrator = people[files.People.First(p => p.Administrator).Key];
+        var administrator = Administrator(files);
         foreach (var m in files.Facts.Members)
         {
             clock.StopAt(administrator.HomeZone.Day(days.Date(m.Day)).Start + Duration.FromHours(10));

@@ -8,12 +8,14 @@ using Corlin.Store.Model;
 namespace Corlin.Store;
 
 /// <summary>
-/// The first administrator of an organisation with their account and the first place, all or nothing; refused as soon as anybody has an
-/// account.
+/// The first administrator of an organisation with their account, the first place and the name of the organisation, all or nothing;
+/// refused as soon as anybody has an account.
 /// </summary>
 /// <param name="Account">Complete, but for the number of the person.</param>
 /// <param name="Place">Where people work first; null where that is said later.</param>
-public sealed record FirstAccount(CalendarUser Person, Account Account, Place? Place) : IChange<CalendarUser>
+/// <param name="Organisation">How the organisation is called; null where that is said later.</param>
+public sealed record FirstAccount(CalendarUser Person, Account Account, Place? Place, OrganisationName? Organisation)
+    : IChange<CalendarUser>
 {
     public CalendarUser Apply(IChangeSession session)
     {
@@ -23,6 +25,8 @@ public sealed record FirstAccount(CalendarUser Person, Account Account, Place? P
         if (Place is not null)
             new AddPlace(Place).Apply(session);
         var person = new AddPerson(Person, Administrator: true).Apply(session);
+        if (Organisation is not null)
+            session.OrganisationStore.Name(Organisation);
         Account.PersonId = person.Id.Value;
         db.Users.Add(Account);
         db.SaveChanges();

@@ -112,6 +112,9 @@ internal static class KeptLines
     public static readonly KeptLine<NoGoRow> NoGo = Asked(new KeptLine<NoGoRow>(r => r.KeptById, r => r.OpenedById));
     public static readonly KeptLine<KeptWishRow> Wishes = Asked(new KeptLine<KeptWishRow>(r => r.KeptById, r => r.EndedById));
     public static readonly KeptLine<SlotWeightRow> SlotWeights = Asked(new KeptLine<SlotWeightRow>(r => r.KeptById, r => r.EndedById));
+    public static readonly KeptLine<OrganisationNameRow> OrganisationNames = Asked(
+        new KeptLine<OrganisationNameRow>(r => r.KeptById, r => r.EndedById)
+    );
     public static readonly KeptLine<QuestionRow> Questions = Asked(new KeptLine<QuestionRow>(r => r.KeptById, r => r.EndedById));
     public static readonly KeptLine<InstructionRow> Instructions = Asked(
         new KeptLine<InstructionRow>(r => r.KeptById, r => r.EndedById, nameof(InstructionRow.ByItself))

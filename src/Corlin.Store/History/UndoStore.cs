@@ -28,6 +28,7 @@ internal sealed class UndoStore(ChangeSession session) : IUndoStore
         session.DayOffStore.RestoreNoGo(change);
         session.WishStore.Restore(change);
         session.WishStore.RestoreWeights(change);
+        session.OrganisationStore.Restore(change);
         session.WatchStore.Restore(change);
         session.QuestionStore.Restore(change);
         session.InstructionStore.Restore(change);

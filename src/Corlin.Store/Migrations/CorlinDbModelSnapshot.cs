@@ -2264,6 +2264,35 @@ namespace Corlin.Store.Migrations
                     b.ToTable("Offers");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.OrganisationNameRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("KeptById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
+
+                    b.HasIndex("KeptById");
+
+                    b.HasIndex("Name")
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.ToTable("OrganisationNames");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.OutboxRow", b =>
                 {
                     b.Property<long>("Id")

@@ -176,6 +176,8 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
 
     internal WishStore WishStore => field ??= new WishStore(this);
 
+    internal OrganisationStore OrganisationStore => field ??= new OrganisationStore(this);
+
     internal QuestionStore QuestionStore => field ??= new QuestionStore(this);
 
     internal InstructionStore InstructionStore => field ??= new InstructionStore(this);
@@ -246,6 +248,7 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
     IOfferStore IChangeSession.OfferStore => OfferStore;
 
     IWishStore IChangeSession.WishStore => WishStore;
+    IOrganisationStore IChangeSession.OrganisationStore => OrganisationStore;
 
     IQuestionStore IChangeSession.QuestionStore => QuestionStore;
 

@@ -27,6 +27,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
     internal DbSet<InstructionRow> Instructions => Set<InstructionRow>();
     internal DbSet<KeptWishRow> KeptWishes => Set<KeptWishRow>();
     internal DbSet<SlotWeightRow> SlotWeights => Set<SlotWeightRow>();
+    internal DbSet<OrganisationNameRow> OrganisationNames => Set<OrganisationNameRow>();
 
     internal DbSet<QuestionRow> Questions => Set<QuestionRow>();
 
@@ -217,6 +218,12 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             w.HasIndex(x => x.Term).IsUnique().HasFilter("\"EndedById\" IS NULL");
             w.HasIndex(x => x.KeptById);
             w.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
+        });
+        builder.Entity<OrganisationNameRow>(n =>
+        {
+            n.HasIndex(x => x.Name).HasFilter("\"EndedById\" IS NULL");
+            n.HasIndex(x => x.KeptById);
+            n.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
         });
         builder.Entity<QuestionRow>(q =>
         {

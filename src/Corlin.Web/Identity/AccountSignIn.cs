@@ -111,10 +111,19 @@ internal sealed class AccountSignIn(
     public Task SignOutAsync() => signIn.SignOutAsync();
 
     /// <summary>
-    /// Makes the first administrator with the first place and signs them in, all or nothing; refused as soon as anybody has an account.
+    /// Makes the first administrator with the first place and the name of the organisation, and signs them in, all or nothing; refused as
+    /// soon as anybody has an account.
     /// </summary>
     /// <param name="place">Where people work first; null where that is said later.</param>
-    public async Task<SetUpOutcome> SetUpAsync(string name, string address, string zone, string password, Place? place)
+    /// <param name="organisation">How the organisation is called; null where that is said later.</param>
+    public async Task<SetUpOutcome> SetUpAsync(
+        string name,
+        string address,
+        string zone,
+        string password,
+        Place? place,
+        OrganisationName? organisation
+    )
     {
         if (Any())
             return SetUpOutcome.AlreadySetUp;
@@ -150,7 +159,8 @@ internal sealed class AccountSignIn(
                         "administrator"
                     ),
                     account,
-                    place
+                    place,
+                    organisation
                 )
             );
         }

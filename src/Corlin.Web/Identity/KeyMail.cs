@@ -12,13 +12,13 @@ namespace Corlin.Web.Identity;
 /// Sends somebody the link with which they set their password. It goes past the outbox and the mail room, where others who speak for them
 /// would read it: it is kept nowhere.
 /// </summary>
-internal sealed class KeyMail(IMailWriter writer, IMailCarrier carrier, IClock clock)
+internal sealed class KeyMail(IReadStore store, IMailWriter writer, IMailCarrier carrier, IClock clock)
 {
     /// <param name="by">Who gives it to them; null where they asked for it.</param>
     /// <exception cref="RefusedException">It was not taken over.</exception>
     public async Task SendAsync(CalendarUser who, CalendarUser? by, string key, CancellationToken cancel = default)
     {
-        var (subject, text) = English.KeyLetter(who, by);
+        var (subject, text) = English.KeyLetter(who, by, await store.ReadAsync(s => s.OrganisationName(), cancel));
         var from = by is null ? new Mailbox("Corlin", who.Address) : new Mailbox(by.Name, by.Address);
         var letter = new Letter(from, new Mailbox(who.Name, who.Address), subject, text, clock.GetCurrentInstant(), $"/welcome#{key}")
         {

@@ -253,6 +253,7 @@ internal static class EveryChange
             ],
             ("Ahead", _) => [new LookAhead(ConcernKind.Clash, 3)],
             ("Stood", var t) when t == typeof(int) => [10],
+            ("Stood", var t) when t == typeof(string) => [null],
             ("Weight", var t) when t == typeof(int) => [20],
             (_, var t) when t == typeof(SlotTerm) => [SlotTerm.Lunch],
             ("Stood", _) => [ImmutableArray<KeptWish>.Empty],

@@ -165,6 +165,7 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
             or OpenSite
             or SetCeiling
             or WeighSlots
+            or NameOrganisation
             or Leave
             or KeepPlace
             or ClosePlace

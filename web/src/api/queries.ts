@@ -31,7 +31,7 @@ export const deskQuery = queryOptions({
 });
 
 /** What is still to be set up. */
-export const missingQuery = queryOptions({ queryKey: ["missing"], queryFn: () => ask(client.GET("/api/setup/missing")) });
+export const missingQuery = queryOptions({ queryKey: ["calendars", "missing"], queryFn: () => ask(client.GET("/api/setup/missing")) });
 
 /** What undo and redo do now. */
 export const actsQuery = queryOptions({ queryKey: ["calendars", "acts"], queryFn: () => ask(client.GET("/api/acts")) });

@@ -264,6 +264,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/organisation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OrganisationRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people/{id}/account": {
         parameters: {
             query?: never;
@@ -9070,6 +9109,7 @@ export interface components {
             rows: components["schemas"]["AccountRow"][];
             /** Format: int32 */
             inAll: number;
+            organisation: null | string;
         };
         ActView: {
             changes: number[];
@@ -10725,7 +10765,7 @@ export interface components {
             where: string;
         };
         /** @enum {unknown} */
-        Missing: "people" | "places" | "holidays" | "keeping" | "signUp" | "secondAdministrator" | "mailOut" | "mailIn";
+        Missing: "organisation" | "people" | "places" | "holidays" | "keeping" | "signUp" | "secondAdministrator" | "mailOut" | "mailIn";
         MissingView: {
             what: components["schemas"]["Missing"][];
         };
@@ -10969,6 +11009,10 @@ export interface components {
             minutes: number;
             from: null | string;
             to: null | string;
+        };
+        OrganisationRequest: {
+            stood: null | string;
+            name: string;
         };
         OrganiserLetterRequest: {
             inNameOf: string;
@@ -11588,6 +11632,7 @@ export interface components {
             address: null | string;
             forgery: string;
             demo: boolean;
+            organisation: null | string;
             setUpNeeded: boolean;
             mailLeaves: boolean;
             makesConferences: boolean;
@@ -11599,6 +11644,7 @@ export interface components {
             zone: string;
             password: string;
             place: null | components["schemas"]["FirstPlaceRequest"];
+            organisation: null | string;
         };
         SettingRequest: {
             value: components["schemas"]["JsonElement"];

@@ -29,7 +29,7 @@ const Chase = lazyRouteComponent(() => import("../features/meetings/Chase"), "Ch
 
 const People = lazyRouteComponent(() => import("../features/people/People"), "People");
 
-const WaysIn = lazyRouteComponent(() => import("../features/people/WaysIn"), "WaysIn");
+const WaysIn = lazyRouteComponent(() => import("../features/accounts/WaysIn"), "WaysIn");
 const Places = lazyRouteComponent(() => import("../features/people/Places"), "Places");
 
 const Whereabouts = lazyRouteComponent(() => import("../features/whereabouts/Whereabouts"), "Whereabouts");

@@ -16,4 +16,7 @@ public interface IPeopleReads
 
     /// <summary>Whether somebody can sign in, or was given a key to it.</summary>
     bool SignsIn(UserId who);
+
+    /// <summary>How the organisation is called; null where that was never said.</summary>
+    string? OrganisationName();
 }

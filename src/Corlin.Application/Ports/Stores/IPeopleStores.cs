@@ -55,6 +55,13 @@ public interface IPlaceStore
     void SaveWay(string from, string to, Duration? takes);
 }
 
+/// <summary>What is known of the organisation as a whole.</summary>
+public interface IOrganisationStore
+{
+    /// <summary>It is called so from now on.</summary>
+    void Name(OrganisationName name);
+}
+
 /// <summary>How somebody set a screen.</summary>
 public interface ISettingStore
 {

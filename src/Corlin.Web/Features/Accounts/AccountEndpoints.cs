@@ -16,7 +16,8 @@ public sealed record AccountView(string State, bool SecondFactor, bool Administr
 public sealed record AccountRow(PersonView Who, string State, bool SecondFactor, bool Administrator, long? LastIn);
 
 /// <param name="InAll">How many there are; the first of them are told.</param>
-public sealed record AccountsView(IReadOnlyList<AccountRow> Rows, int InAll);
+/// <param name="Organisation">How the organisation is called; null where that was never said.</param>
+public sealed record AccountsView(IReadOnlyList<AccountRow> Rows, int InAll, string? Organisation);
 
 public sealed record AdministratorRequest(bool IsOne);
 
@@ -103,7 +104,8 @@ internal static class AccountEndpoints
                             : new AccountRow(f.Who, "none", false, f.Administrator, null)
                     ),
                 ],
-                holders.InAll
+                holders.InAll,
+                holders.Organisation
             )
         );
     }

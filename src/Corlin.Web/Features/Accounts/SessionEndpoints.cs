@@ -1,5 +1,6 @@
 using System.Security.Claims;
 using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
 using Corlin.Core.Refusals;
 using Corlin.Core.Text;
 using Corlin.Web.Edge;
@@ -11,6 +12,7 @@ namespace Corlin.Web.Features.Accounts;
 
 /// <param name="Address">Null where nobody is signed in.</param>
 /// <param name="Forgery">Sent back with every change.</param>
+/// <param name="Organisation">"Ebbline", told to whoever opens the page; null where it was never said.</param>
 /// <param name="SetUpNeeded">Nobody has an account yet.</param>
 /// <param name="MailLeaves">Whether mail reaches anybody outside.</param>
 /// <param name="MakesConferences">Whether conferences are made here; where not, a link can only be given.</param>
@@ -19,6 +21,7 @@ public sealed record SessionView(
     string? Address,
     string Forgery,
     bool Demo,
+    string? Organisation,
     bool SetUpNeeded,
     bool MailLeaves,
     bool MakesConferences,
@@ -31,7 +34,15 @@ public sealed record SignedInView(bool NeedsCode);
 public sealed record SignInRequest(string Address, string Password);
 
 /// <param name="Place">The first place where people work, "Head office"; null where that is said later.</param>
-public sealed record SetUpRequest(string Name, string Address, string Zone, string Password, FirstPlaceRequest? Place = null);
+/// <param name="Organisation">How the organisation is called; null where that is said later.</param>
+public sealed record SetUpRequest(
+    string Name,
+    string Address,
+    string Zone,
+    string Password,
+    FirstPlaceRequest? Place = null,
+    string? Organisation = null
+);
 
 /// <param name="Country">Its name, or by ISO 3166, for its public holidays; null where none is told.</param>
 public sealed record FirstPlaceRequest(string Name, string Town, string? Country);
@@ -70,6 +81,7 @@ internal static class SessionEndpoints
                 address,
                 token,
                 options.Demo,
+                await store.ReadAsync(s => s.OrganisationName()),
                 address is null && !accounts.Any(),
                 options.MailLeaves,
                 conferences.MakesLinks,
@@ -132,7 +144,8 @@ internal static class SessionEndpoints
             throw new RefusedException(RefusalKind.BadInput, "name", request.Name);
         var zone = Zone(request.Zone, clock.GetCurrentInstant());
         var place = request.Place is { } said ? new Core.Whereabouts.Place(said.Name ?? "", "", said.Town ?? "", zone, said.Country) : null;
-        return await accounts.SetUpAsync(request.Name.Trim(), request.Address.Trim(), zone, request.Password, place) switch
+        var organisation = string.IsNullOrWhiteSpace(request.Organisation) ? null : OrganisationName.Of(request.Organisation);
+        return await accounts.SetUpAsync(request.Name.Trim(), request.Address.Trim(), zone, request.Password, place, organisation) switch
         {
             SetUpOutcome.Done => TypedResults.NoContent(),
             SetUpOutcome.AlreadySetUp => Problem("Corlin is set up already. Sign in.", 409, "set-up"),

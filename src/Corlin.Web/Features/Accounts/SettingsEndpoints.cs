@@ -12,6 +12,9 @@ public sealed record SettingRequest(JsonElement Value);
 /// <param name="What">In the order in which it is best done.</param>
 public sealed record MissingView(IReadOnlyList<Missing> What);
 
+/// <param name="Stood">How it was called when that was edited; null for not at all.</param>
+public sealed record OrganisationRequest(string? Stood, string Name);
+
 internal static class SettingsEndpoints
 {
     public static void Map(RouteGroupBuilder api)
@@ -19,6 +22,7 @@ internal static class SettingsEndpoints
         api.MapGet("/settings", GetAsync);
         api.MapPut("/settings/{name}", KeepAsync);
         api.MapGet("/setup/missing", MissingAsync);
+        api.MapPut("/organisation", NameAsync);
     }
 
     private static async Task<Ok<Dictionary<string, JsonElement>>> GetAsync(Reader reader)
@@ -41,6 +45,9 @@ internal static class SettingsEndpoints
             found.Add(Missing.MailIn);
         return TypedResults.Ok(new MissingView(found));
     }
+
+    private static async Task<Ok<ChangedView>> NameAsync(Reader reader, OrganisationRequest request) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new NameOrganisation(reader.Person, request.Stood, request.Name ?? ""))));
 
     private static async Task<NoContent> KeepAsync(Reader reader, string name, SettingRequest request)
     {

@@ -12,7 +12,7 @@ const sentence = "font-serif text-[22px] leading-[38px]";
 const needed = { name: "your name", address: "your e-mail address", zone: "your clock", password: "a password" };
 const keys = Object.keys(needed) as (keyof typeof needed)[];
 
-/** The first account of a new organisation and where people work first, as two sentences; the second can wait. */
+/** The first account of a new organisation, how it is called and where people work first, as sentences; all but the account can wait. */
 export function FirstSetUp() {
   const [form, setForm] = useState({
     name: "",
@@ -22,6 +22,7 @@ export function FirstSetUp() {
     place: "",
     town: "",
     country: "",
+    organisation: "",
   });
   const queries = useQueryClient();
   const create = useMutation({
@@ -76,7 +77,15 @@ export function FirstSetUp() {
           .
         </p>
         <p className={sentence}>
-          People work at <TypedPart name="Place, such as Head office" placeholder="a place" longest={80} {...part("place")} /> in{" "}
+          We are{" "}
+          <TypedPart
+            name="Name of your organisation"
+            placeholder="your organisation"
+            autoComplete="organization"
+            longest={80}
+            {...part("organisation")}
+          />
+          . People work at <TypedPart name="Place, such as Head office" placeholder="a place" longest={80} {...part("place")} /> in{" "}
           <TypedPart name="Town" placeholder="a town" longest={80} {...part("town")} />, with the public holidays of{" "}
           <TypedPart name="Country, for its public holidays" placeholder="a country" longest={60} {...part("country")} />.{" "}
           <span className="font-sans text-[14px] text-soft">This can wait, and more places follow.</span>

@@ -1,7 +1,10 @@
+import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
+import { sessionQuery } from "../../api/queries";
 
-/** The page before one is in: the fairway in small, and what Corlin is for. */
+/** The page before one is in: the fairway in small, whose calendars these are, and what Corlin is for. */
 export function Welcome({ line, children }: { line: string; children: ReactNode }) {
+  const organisation = useQuery(sessionQuery).data?.organisation;
   return (
     <main className="min-h-full">
       <div className="relative h-[190px] border-b-2 border-ink bg-land" aria-hidden="true">
@@ -23,7 +26,9 @@ export function Welcome({ line, children }: { line: string; children: ReactNode 
         <div className="absolute bottom-0 left-[38%] h-[6px] w-[6%] bg-ink" />
       </div>
       <div className="mx-auto max-w-[980px] px-6 py-8">
-        <h1 className="font-serif text-[40px] leading-tight">Corlin</h1>
+        <h1 className="font-serif text-[40px] leading-tight [overflow-wrap:anywhere]">
+          Corlin{organisation && <span className="text-soft"> of {organisation}</span>}
+        </h1>
         <p className="mb-8 text-[15px] text-soft">{line}</p>
         {children}
       </div>

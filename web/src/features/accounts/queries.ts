@@ -11,3 +11,10 @@ export const passkeysQuery = queryOptions({
 export const devicesQuery = queryOptions({ queryKey: ["devices"], queryFn: () => ask(client.GET("/api/devices")) });
 
 export const ownAccountQuery = queryOptions({ queryKey: ["account"], queryFn: () => ask(client.GET("/api/account")) });
+
+/** People inside with how they sign in, for administrators. */
+export const accountsQuery = (text: string) =>
+  queryOptions({
+    queryKey: ["calendars", "accounts", text],
+    queryFn: () => ask(client.GET("/api/accounts", { params: { query: { text } } })),
+  });

@@ -9,6 +9,11 @@ const none: string[] = [];
 
 /** What each lacks, what it is good for, and where it is done; what is done on the machine says how. */
 const lines: Record<Missing, { words: string; to?: "/people" | "/people/ways-in" | "/access"; where: string }> = {
+  organisation: {
+    words: "The organisation has no name yet: the page on which people sign in says nothing of whose calendars these are.",
+    to: "/people/ways-in",
+    where: "Name it",
+  },
   people: {
     words: "You are alone here. Add the people whose calendars are kept, one by one or from a file.",
     to: "/people",

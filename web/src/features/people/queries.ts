@@ -31,13 +31,6 @@ export const accountOfQuery = (id: string) =>
     queryFn: () => ask(client.GET("/api/people/{id}/account", { params: { path: { id } } })),
   });
 
-/** People inside with how they sign in, for administrators. */
-export const accountsQuery = (text: string) =>
-  queryOptions({
-    queryKey: ["account", "all", text],
-    queryFn: () => ask(client.GET("/api/accounts", { params: { query: { text } } })),
-  });
-
 /** What is kept of somebody, and what of it must stay. */
 export const deletionQuery = (who: string) =>
   queryOptions({

@@ -5,6 +5,7 @@ import type { AccountRow } from "../../api/types";
 import { useKeys } from "../../app/keys";
 import { Field } from "../../ui/Field";
 import { Wait } from "../../ui/Wait";
+import { OrganisationName } from "./OrganisationName";
 import { accountsQuery } from "./queries";
 
 const states: Record<string, string> = {
@@ -28,6 +29,7 @@ export function WaysIn() {
           Back to people
         </Link>
       </p>
+      {accounts.data && <OrganisationName key={accounts.data.organisation} stands={accounts.data.organisation} />}
       <Field label="A name or an address" type="search" value={text} onChange={(e) => setText(e.target.value)} />
       {accounts.data ? <Rows rows={accounts.data.rows} inAll={accounts.data.inAll} /> : <Wait query={accounts}>Reading…</Wait>}
     </div>

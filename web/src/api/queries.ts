@@ -30,8 +30,12 @@ export const deskQuery = queryOptions({
   refetchInterval: 60_000,
 });
 
-/** What is still to be set up. */
-export const missingQuery = queryOptions({ queryKey: ["calendars", "missing"], queryFn: () => ask(client.GET("/api/setup/missing")) });
+/** What is still to be set up: read when the Desk opens, as it is done elsewhere, and not with every change of a calendar. */
+export const missingQuery = queryOptions({
+  queryKey: ["missing"],
+  queryFn: () => ask(client.GET("/api/setup/missing")),
+  refetchOnMount: "always",
+});
 
 /** What undo and redo do now. */
 export const actsQuery = queryOptions({ queryKey: ["calendars", "acts"], queryFn: () => ask(client.GET("/api/acts")) });

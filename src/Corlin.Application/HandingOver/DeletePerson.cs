@@ -45,7 +45,7 @@ public sealed record DeletePerson(UserId Actor, string Who) : IChange<long>
 {
     public long Apply(IChangeSession session)
     {
-        var who = session.MustKeep(Actor, Who);
+        var who = session.MustKeepEvenRemoved(Actor, Who);
         if (who.Kind != UserKind.Person)
             throw new RefusedException(RefusalKind.MayNotKeep, null, who.Name);
         if (who.KeptFor is null)

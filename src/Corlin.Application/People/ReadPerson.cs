@@ -14,6 +14,8 @@ namespace Corlin.Application.People;
 /// <param name="MayChange">Whether the viewer may change what is known of them.</param>
 /// <param name="WhyNot">Who may, where the viewer may not; null otherwise.</param>
 /// <param name="MayRemove">Whether the viewer may take them out of what is found.</param>
+/// <param name="MayDelete">Whether the viewer may delete for good what is kept of them.</param>
+/// <param name="Removed">They were removed from the directory, or deleted: nothing of them is changed any more.</param>
 /// <param name="MayReadHistory">Whether the viewer may read what was done in their name.</param>
 /// <param name="MayAdminister">Whether the viewer manages people, and so their ways in.</param>
 /// <param name="MayGrant">Whether the viewer lets others into the calendar of a room or another resource.</param>
@@ -33,6 +35,8 @@ public sealed record PersonPageView(
     bool MayChange,
     string? WhyNot,
     bool MayRemove,
+    bool MayDelete,
+    bool Removed,
     bool MayReadHistory,
     bool MayAdminister,
     bool MayGrant,
@@ -82,6 +86,7 @@ public sealed record ReadPerson(UserId Viewer, string Who, Instant Now)
             administrator,
             rights.TryGetValue(who.KeptFor ?? who.Id, out var own) ? own : own = Rights.None
         );
+        var mayRemove = whyNot is null && (who.Kind != UserKind.Person || who.KeptFor is not null || (!who.Inside && administrator));
         var memberships = who.Kind == UserKind.Group ? store.Memberships(who.Id, MostMembers) : [];
         var groups = store.MembershipsOf(who.Id);
         var people = viewing.Users([
@@ -92,12 +97,16 @@ public sealed record ReadPerson(UserId Viewer, string Who, Instant Now)
         return new PersonPageView(
             viewing.View(who),
             who.Version,
-            whyNot is null,
-            whyNot is { } reason ? English.Word(reason, who) : null,
-            whyNot is null && (who.Kind != UserKind.Person || who.KeptFor is not null || (!who.Inside && administrator)),
+            whyNot is null && !who.Removed,
+            who.Removed ? English.InDirectoryNoMore
+                : whyNot is { } reason ? English.Word(reason, who)
+                : null,
+            mayRemove && !who.Removed,
+            mayRemove && who is { Kind: UserKind.Person, Deleted: false },
+            who.Removed,
             who.KeptFor is null && own is { Sight: Sight.Everything },
-            administrator,
-            who.Kind is UserKind.Room or UserKind.Resource && Granting.IsAsOwner(who, Viewer, () => administrator),
+            administrator && !who.Removed,
+            who is { Removed: false, Kind: UserKind.Room or UserKind.Resource } && Granting.IsAsOwner(who, Viewer, () => administrator),
             who.Inside && who.Kind != UserKind.Group,
             who.Hours?.Spans.Select(s => new HoursSpanView((int)s.Day, s.From, s.To, s.Place)).ToList(),
             English.Hours(who.Hours),
@@ -128,7 +137,7 @@ public sealed record ReadPerson(UserId Viewer, string Who, Instant Now)
             ],
             [.. groups.Select(g => viewing.View(people[g.Group]))],
             who.Kind == UserKind.Group ? store.Members(who.Id).Count : 0,
-            whyNot is null ? AddressesThatWait.Of(viewing, who, administrator) : null
+            whyNot is null && !who.Removed ? AddressesThatWait.Of(viewing, who, administrator) : null
         );
     }
 

@@ -121,8 +121,15 @@ internal static class RightToAct
     }
 
     /// <summary>Somebody, a group or a room of whom the actor may change what is known, as <see cref="Keeping"/> decides.</summary>
+    /// <exception cref="RefusedException">There is nobody that they may know of, they may not, or it was removed.</exception>
+    public static CalendarUser MustKeep(this IChangeSession session, UserId actor, string publicId) =>
+        session.MustKeepEvenRemoved(actor, publicId) is { Removed: false } who
+            ? who
+            : throw new RefusedException(RefusalKind.RemovedAlready, null, session.User(publicId)!.Name);
+
+    /// <summary>The same, removed from the directory or not: a removal is taken back, and who was removed may ask to be deleted.</summary>
     /// <exception cref="RefusedException">There is nobody that they may know of, or they may not.</exception>
-    public static CalendarUser MustKeep(this IChangeSession session, UserId actor, string publicId)
+    public static CalendarUser MustKeepEvenRemoved(this IChangeSession session, UserId actor, string publicId)
     {
         var who = session.User(publicId) ?? throw new RefusedException(RefusalKind.NotFound);
         return Keeping.WhyNot(who, actor, session.IsAdministrator(actor), session.RightsOnKept(actor, who)) switch
@@ -247,7 +254,7 @@ internal static class RightToAct
                 break;
             case MayTakeBack.ByWhoKeepsThem:
                 foreach (var who in session.PeopleStore.TouchedBy(made.Id))
-                    session.MustKeep(made.Actor, who.PublicId);
+                    session.MustKeepEvenRemoved(made.Actor, who.PublicId);
                 break;
             default:
                 throw new RefusedException(RefusalKind.AlreadySent);

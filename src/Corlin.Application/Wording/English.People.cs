@@ -14,6 +14,10 @@ public static partial class English
     /// <summary>"8 March 2027".</summary>
     public static string DayAndYear(LocalDate date) => WithYear.Format(date);
 
+    /// <summary>Said of who was removed from it, or deleted.</summary>
+    public const string InDirectoryNoMore =
+        "Not in the directory any more: nothing here can be changed. What they took part in still names them.";
+
     public static string Word(WhyNotKeep whyNot, CalendarUser who) =>
         whyNot switch
         {

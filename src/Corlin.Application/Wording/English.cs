@@ -403,6 +403,7 @@ public static partial class English
             RefusalKind.AdministratorsOnly => "Only an administrator does that. Nothing was changed.",
             RefusalKind.MayNotKeep =>
                 $"{refusal.What} is changed by themselves, by who speaks for them, and by administrators. Nothing was changed.",
+            RefusalKind.RemovedAlready => $"{refusal.What} is not in the directory any more. Nothing was changed.",
             RefusalKind.AddressTaken => $"Somebody else has the address {refusal.What} already. Nothing was changed.",
             RefusalKind.GroupInItself => $"{refusal.What} would be in itself. Nothing was changed.",
             RefusalKind.OwnWayIn => "You cannot close your own way in; another administrator can.",

@@ -56,6 +56,15 @@ public sealed record CalendarUser(
     /// <summary>How much of where they are is told to who sees their calendar and does not speak for them.</summary>
     public WhereTold TellsWhere { get; init; }
 
+    /// <summary>Removed from the directory: they are found no more, and what they took part in still names them.</summary>
+    public bool Removed { get; init; }
+
+    /// <summary>The domain of the address of who was deleted, which never is one (RFC 2606, 2).</summary>
+    public const string DeletedDomain = "deleted.invalid";
+
+    /// <summary>Whether everything that was known of them was deleted for good.</summary>
+    public bool Deleted => Removed && Address.EndsWith($"@{DeletedDomain}", StringComparison.Ordinal);
+
     /// <summary>Raised by each change of what is known of them.</summary>
     public int Version { get; init; } = 1;
 

@@ -152,6 +152,9 @@ public enum RefusalKind
     /// <summary>People inside are changed by themselves, who speaks for them, and administrators.</summary>
     MayNotKeep,
 
+    /// <summary>Who was removed from the directory, or deleted, is not changed any more.</summary>
+    RemovedAlready,
+
     /// <summary>Somebody else has that e-mail address.</summary>
     AddressTaken,
 

@@ -25,6 +25,7 @@ internal static class PeopleMapping
             KeptFor = row.KeptForId is { } principal ? new UserId(principal) : null,
             Version = row.Version,
             TellsWhere = row.TellsWhere,
+            Removed = row.Removed,
         };
 
     public static UserRow ToRow(CalendarUser user)

@@ -14,17 +14,14 @@ internal sealed class PersonDeletion(ChangeSession session, CalendarUser who)
     /// <summary>What stands in the place of a name.</summary>
     private const string NoName = "Somebody deleted";
 
-    /// <summary>A domain that never is one (RFC 2606, 2).</summary>
-    private const string NoDomain = "deleted.invalid";
-
     private readonly long id = who.Id.Value;
 
-    private string NoAddress => $"{id}@{NoDomain}";
+    private string NoAddress => $"{id}@{CalendarUser.DeletedDomain}";
 
     private CorlinDb Db => session.Db;
 
     /// <summary>Whether an address is that of somebody deleted: nothing is sent there.</summary>
-    internal static bool IsNobody(string address) => address.EndsWith($"@{NoDomain}", StringComparison.Ordinal);
+    internal static bool IsNobody(string address) => address.EndsWith($"@{CalendarUser.DeletedDomain}", StringComparison.Ordinal);
 
     internal void Do()
     {

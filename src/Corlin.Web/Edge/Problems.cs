@@ -75,6 +75,7 @@ internal sealed class Problems(ILogger<Problems> log) : IExceptionHandler
             or RefusalKind.AboveCeiling
             or RefusalKind.ReaderSeesNothing => StatusCodes.Status403Forbidden,
             RefusalKind.ChangedSince
+            or RefusalKind.RemovedAlready
             or RefusalKind.LastAdministrator
             or RefusalKind.SignsInStill
             or RefusalKind.FileUnderWay

@@ -65,6 +65,11 @@ public sealed class DeletionTests : IAsyncLifetime
         Assert.Single(await Index("lakshmi"));
         await Deletes(world.Lakshmi);
 
+        // Nobody writes anything of them again.
+        var page = await world.See(new ReadPerson(world.Administrator.Id, world.Lakshmi.PublicId, world.Now).Run);
+        Assert.Equal((true, false, false, false), (page.Removed, page.MayChange, page.MayRemove, page.MayDelete));
+        var again = new ChangePerson(world.Administrator.Id, world.Lakshmi.PublicId, page.Version, new PersonEdit(Note: theirs[0]));
+        Assert.Equal(RefusalKind.RemovedAlready, await Refused(() => world.Do(again)));
         Assert.Empty(await world.TextsWith(theirs));
         var seat = (await world.Entry(meeting)).Participations.Single(p => p.Who == world.Lakshmi.Id);
         Assert.Equal((Answer.Accepted, null), (seat.Answer, seat.Comment));

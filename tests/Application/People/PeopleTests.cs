@@ -274,6 +274,14 @@ public sealed class PeopleTests : IAsyncLifetime
         Assert.Equal(("12 seats, Head office", "petrel@ebbline.example"), (row.Line, row.Who.Address));
         var out_ = await world.Do(new RemovePerson(world.Administrator.Id, room.Id));
         Assert.Empty(await Found(world.Noor, "petrel"));
+        // Its page is still reached by its address, and changes nothing any more.
+        var gone = await Page(world.Administrator, room.Id);
+        Assert.Equal((true, false, false, false), (gone.Removed, gone.MayChange, gone.MayRemove, gone.MayGrant));
+        await Refused(
+            RefusalKind.RemovedAlready,
+            new ChangePerson(world.Administrator.Id, room.Id, gone.Version, new PersonEdit(Capacity: 14))
+        );
+        await Refused(RefusalKind.RemovedAlready, new RemovePerson(world.Administrator.Id, room.Id));
         await world.Do(new UndoChange(world.Administrator.Id, out_));
         Assert.Equal(["screen", "step-free"], (await Page(world.Noor, room.Id)).Features);
         await Refused(RefusalKind.MayNotKeep, new RemovePerson(world.Administrator.Id, world.Ana.PublicId));

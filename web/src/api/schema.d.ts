@@ -11119,6 +11119,8 @@ export interface components {
             mayChange: boolean;
             whyNot: null | string;
             mayRemove: boolean;
+            mayDelete: boolean;
+            removed: boolean;
             mayReadHistory: boolean;
             mayAdminister: boolean;
             mayGrant: boolean;

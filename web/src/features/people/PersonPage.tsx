@@ -80,7 +80,7 @@ function Shown({ page, onGone, onGo }: { page: Page } & Omit<Props, "id">) {
               Remove from the directory
             </Button>
           )}
-          {page.mayRemove && who.kind === "person" && (
+          {page.mayDelete && (
             <Link
               to="/deleting"
               search={{ who: who.id }}
@@ -99,9 +99,10 @@ function Shown({ page, onGone, onGo }: { page: Page } & Omit<Props, "id">) {
               What was done
             </Link>
           )}
-          <ArrangeWith who={who} />
+          {!page.removed && <ArrangeWith who={who} />}
         </span>
       </div>
+      {page.removed && <p className="pb-2 text-soft">{page.whyNot}</p>}
       {page.hasLane && <Today page={page} />}
       <Facts page={page} onSay={say} onAddress={(address) => sayAddress(who, page.version, address)} onGo={onGo} />
       <WaitingAddress page={page} />
@@ -124,7 +125,7 @@ function Shown({ page, onGone, onGo }: { page: Page } & Omit<Props, "id">) {
       {page.mayAdminister && who.inside && who.kind === "person" && <WayIn who={who} />}
       {who.kind === "group" && <GroupMeetings page={page} />}
       {who.kind === "group" && <Members page={page} onGo={onGo} />}
-      {!page.mayChange && page.whyNot && <p className="mt-4 text-soft">{page.whyNot}</p>}
+      {!page.mayChange && !page.removed && page.whyNot && <p className="mt-4 text-soft">{page.whyNot}</p>}
     </article>
   );
 }

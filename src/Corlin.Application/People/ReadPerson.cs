@@ -86,6 +86,7 @@ public sealed record ReadPerson(UserId Viewer, string Who, Instant Now)
             administrator,
             rights.TryGetValue(who.KeptFor ?? who.Id, out var own) ? own : own = Rights.None
         );
+        var mayChange = whyNot is null && !who.Removed;
         var mayRemove = whyNot is null && (who.Kind != UserKind.Person || who.KeptFor is not null || (!who.Inside && administrator));
         var memberships = who.Kind == UserKind.Group ? store.Memberships(who.Id, MostMembers) : [];
         var groups = store.MembershipsOf(who.Id);
@@ -97,7 +98,7 @@ public sealed record ReadPerson(UserId Viewer, string Who, Instant Now)
         return new PersonPageView(
             viewing.View(who),
             who.Version,
-            whyNot is null && !who.Removed,
+            mayChange,
             who.Removed ? English.InDirectoryNoMore
                 : whyNot is { } reason ? English.Word(reason, who)
                 : null,
@@ -137,7 +138,7 @@ public sealed record ReadPerson(UserId Viewer, string Who, Instant Now)
             ],
             [.. groups.Select(g => viewing.View(people[g.Group]))],
             who.Kind == UserKind.Group ? store.Members(who.Id).Count : 0,
-            whyNot is null && !who.Removed ? AddressesThatWait.Of(viewing, who, administrator) : null
+            mayChange ? AddressesThatWait.Of(viewing, who, administrator) : null
         );
     }
 

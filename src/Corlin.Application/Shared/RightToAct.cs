@@ -122,10 +122,11 @@ internal static class RightToAct
 
     /// <summary>Somebody, a group or a room of whom the actor may change what is known, as <see cref="Keeping"/> decides.</summary>
     /// <exception cref="RefusedException">There is nobody that they may know of, they may not, or it was removed.</exception>
-    public static CalendarUser MustKeep(this IChangeSession session, UserId actor, string publicId) =>
-        session.MustKeepEvenRemoved(actor, publicId) is { Removed: false } who
-            ? who
-            : throw new RefusedException(RefusalKind.RemovedAlready, null, session.User(publicId)!.Name);
+    public static CalendarUser MustKeep(this IChangeSession session, UserId actor, string publicId)
+    {
+        var who = session.MustKeepEvenRemoved(actor, publicId);
+        return who.Removed ? throw new RefusedException(RefusalKind.RemovedAlready, null, who.Name) : who;
+    }
 
     /// <summary>The same, removed from the directory or not: a removal is taken back, and who was removed may ask to be deleted.</summary>
     /// <exception cref="RefusedException">There is nobody that they may know of, or they may not.</exception>

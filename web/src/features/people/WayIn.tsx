@@ -23,7 +23,11 @@ export function WayIn({ who }: { who: Person }) {
     call
       .then(() => say(words))
       .catch(fail)
-      .finally(() => void queries.invalidateQueries({ queryKey: ["account"] }));
+      .finally(() => {
+        void queries.invalidateQueries({ queryKey: ["account"] });
+        // The list under Ways in says it too.
+        void queries.invalidateQueries({ queryKey: ["calendars", "accounts"] });
+      });
   };
   const words = {
     none: `${who.givenName} cannot sign in yet.`,

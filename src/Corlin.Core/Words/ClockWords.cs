@@ -247,6 +247,14 @@ internal sealed class ClockWords(TypedWords words)
         if (hour > 24 || minute > 59 || (hour == 24 && minute > 0))
             return null;
         var settled = hour > 12 || hour == 0 || number[0] == '0';
+        // "16.30 hrs"; "1.30 hours" is as well a length.
+        if (
+            used == 1
+            && words[at + 1] is "hrs" or "h"
+            && number.Length > 3
+            && (settled || words[at - 1] is "at" or "@" || number[^3] != '.')
+        )
+            used = 2;
         var bare = half == HalfOfDay.Unsaid && (number.All(char.IsAsciiDigit) || number.Contains('.', StringComparison.Ordinal));
         return new ClockSaid((hour * 60) + minute, half, bare, settled, used);
     }

@@ -112,6 +112,7 @@ public class LineReaderTests
     [InlineData("later this week", "2027-03-08", "2027-03-14")]
     [InlineData("some time in April", "2027-04-01", "2027-04-30")]
     [InlineData("next month", "2027-04-01", "2027-04-30")]
+    [InlineData("on the weekend", "2027-03-13", "2027-03-14")]
     public void A_span_of_days_is_read(string text, string from, string to)
     {
         var between = Read(text).Between!;
@@ -226,6 +227,15 @@ public class LineReaderTests
     [InlineData("Dinner Owen + Luis, 20:00, 12.3.", "Dinner", "2027-03-12 20:00", null)]
     [InlineData("Crane check Thu 3-330", "Crane check", "2027-03-11 15:00", 30)]
     [InlineData("Half hour chat w Owen thu 2", "chat", "2027-03-11 14:00", 30)]
+    [InlineData("Crane check Saturday 22:00 to Sunday 06:00", "Crane check", "2027-03-13 22:00", 480)]
+    [InlineData("Crane check from Friday at 6pm until Monday 8am", "Crane check", "2027-03-12 18:00", 3_720)]
+    [InlineData("Crane check 22:00 Saturday - 06:00 Sunday", "Crane check", "2027-03-13 22:00", 480)]
+    [InlineData("Crane check 27 March 22:00 to 28 March 06:00", "Crane check", "2027-03-27 22:00", 420)]
+    [InlineData("Crane check Saturday 22:00 to Sunday 06:00 Halifax time", "Crane check", "2027-03-13 22:00", 420)]
+    [InlineData("Crane check Monday 8:00 to Tuesday 17:00", "Crane check", "2027-03-15 08:00", 1_980)]
+    [InlineData("Crane check on Thursday at 16.30 hrs", "Crane check", "2027-03-11 16:30", null)]
+    [InlineData("Crane check on Thursday at 9.30 hrs", "Crane check", "2027-03-11 09:30", null)]
+    [InlineData("Crane check Thursday 1.5 hrs at 9", "Crane check", "2027-03-11 09:00", 90)]
     [InlineData("Video w/ Ruta 4.30 thu re cable route", "cable route", "2027-03-11 16:30", null)]
     [InlineData("pls book crane check in Gannet room, tomorrow 11", "crane check", "2027-03-09 11:00", null)]
     public void People_say_hours_days_and_lengths_in_many_ways(string text, string title, string when, int? minutes) =>
@@ -257,6 +267,9 @@ public class LineReaderTests
     [InlineData("Ballast Tuesday 9.30 UTC+1", "UTC+1")]
     [InlineData("Ballast Thu after 3", "after 3")]
     [InlineData("Ballast Thu by 3", "by 3")]
+    [InlineData("Ballast by Thursday", "by Thursday")]
+    [InlineData("Ballast Saturday 22:00 to Sunday 06:00 for 2 hours", "for 2 hours")]
+    [InlineData("Ballast on the first Monday of each quarter at 10", "on the first Monday of each quarter", "10")]
     [InlineData("Ballast not before Friday", "not before Friday")]
     [InlineData("Ballast next week or the week after", "next week or the week after")]
     [InlineData("Ballast Thu 3pm her time", "her time")]
@@ -303,6 +316,12 @@ public class LineReaderTests
     [InlineData("Permit call tomorrow 9am EST", "America/New_York")]
     [InlineData("Lease call Thursday 10am in Wellington", "Pacific/Auckland")]
     [InlineData("Halifax lease review Thursday at 10", null)]
+    [InlineData("Lease call Thursday 10am NZ", "Pacific/Auckland")]
+    [InlineData("Lease call Thursday 10am uk", "Europe/London")]
+    [InlineData("Lease call Thursday 10am hr", null)]
+    [InlineData("Lease call Thursday 10am is", null)]
+    [InlineData("Lease call Thursday 10am to", null)]
+    [InlineData("Lease call Thursday 10am ca 1 hour", null)]
     public void An_hour_is_that_of_the_zone_that_is_named_behind_it(string text, string? zone) => Assert.Equal(zone, Read(text).Zone);
 
     [Theory]

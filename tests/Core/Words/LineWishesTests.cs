@@ -48,6 +48,10 @@ public class LineWishesTests
     [InlineData("Lease review with Ana, after 10:00, before 16:00", "from 10:00; to 16:00")]
     [InlineData("Lease review with Ana, 15 minutes around it", "around 15")]
     [InlineData("Lease review with Ana, with half an hour around it", "around 30")]
+    [InlineData("Lease review with Ana, between 2 and 5pm", "from 14:00; to 17:00")]
+    [InlineData("Lease review with Ana on Tuesday between 9:30 and 12", "from 09:30; to 12:00")]
+    [InlineData("Lease review with Ana on Tuesday morning", "to 12:00")]
+    [InlineData("Lease review with Ana this week, in the afternoon", "from 12:00")]
     [InlineData("Lease review with Ana, lunch free", "lunch")]
     [InlineData("Lease review with Ana, keep lunch free", "lunch")]
     [InlineData("Lease review with Ana, not over lunch", "lunch")]
@@ -79,6 +83,17 @@ public class LineWishesTests
         Assert.Equal(wishes, Words(wishing.Wishes));
         Assert.Equal((plain.Title, plain.Length, plain.Place, plain.Date), (wishing.Title, wishing.Length, wishing.Place, wishing.Date));
         Assert.Null(wishing.Time);
+    }
+
+    [Theory]
+    [InlineData("Lease review with Ana by Thursday", "2027-03-11")]
+    [InlineData("Lease review with Ana by 19 March for 45 minutes", "2027-03-19")]
+    [InlineData("Lease review with Ana before Friday", "2027-03-11")]
+    public void A_last_day_leaves_every_day_until_then(string text, string last)
+    {
+        var line = Read(text);
+        Assert.Equal(new DateInterval(Local("2027-03-08 00:00").Date, Local($"{last} 00:00").Date), line.Between);
+        Assert.Empty(line.NotUnderstood);
     }
 
     [Theory]

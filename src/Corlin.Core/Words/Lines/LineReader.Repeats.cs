@@ -30,7 +30,7 @@ public sealed partial class LineReader
             // "the first Monday" is a day; of the month it is a rule.
             if (
                 !(words[from] is "every" or "each" or "weekdays" or "weekends" || plural || IsOften(from))
-                && words[from + count - 1] is not "month"
+                && words[from + count - 1] is not ("month" or "quarter")
             )
                 continue;
             rules.Add((from, count));
@@ -45,7 +45,16 @@ public sealed partial class LineReader
 
         if (words[from] is "biweekly" or "bi-weekly" or "bimonthly" or "bi-monthly" && IsOften(from))
             return Miss(from, 1, NotUnderstoodKind.Words);
+        if (OfEachQuarter(from) is > 0 and var quarterly)
+            return Miss(at, on + quarterly, NotUnderstoodKind.Words);
         return words[from] is "every" or "each" ? Miss(at, on + Unknown(from), NotUnderstoodKind.Words) : 0;
+    }
+
+    /// <summary>"the first Monday of each quarter", from a month in which no quarter begins: a rule of every third month counts from there.</summary>
+    private int OfEachQuarter(int from)
+    {
+        var of = Enumerable.Range(from, 6).FirstOrDefault(i => words[i] == "of");
+        return of > from && words[of + 1] is "the" or "each" or "every" or "a" && words[of + 2] == "quarter" ? of + 3 - from : 0;
     }
 
     /// <summary>"twice a month": how often, and not on which days; with days it is a rule.</summary>

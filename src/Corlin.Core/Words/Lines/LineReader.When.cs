@@ -75,6 +75,9 @@ public sealed partial class LineReader
         var led = words[at] is "on" or "from" or "by" or "starting" ? 1 : 0;
         if (words[at] == "starting" && words[at + 1] is "on" or "from")
             led = 2;
+        // "on the weekend" is said as one.
+        if (words[at] == "on" && dayWords.At(at) is not null)
+            led = 0;
         if (led > 0 && words[at] == "by" && dayWords.At(at + 1) is null)
             return 0;
         if (led > 0 && FromMonth(at, led) is > 0 and var month)
@@ -87,6 +90,8 @@ public sealed partial class LineReader
         if (led == 0 && reading.Weekday && at > 0 && words[at - 1] is "the" && !taken[at - 1])
             return 0;
         var next = at + led + reading.Words;
+        if (words[at] == "by" && ByThen(at, reading) is > 0 and var deadline)
+            return deadline;
         if (
             reading.Said == DaysSaid.Within
             && words[next] == "or"
@@ -131,6 +136,17 @@ public sealed partial class LineReader
         if (reading.Said == DaysSaid.Doubtful)
             Miss(at + led, reading.Words, NotUnderstoodKind.Time, DoubtfulName(at + led) ? CalendarWords.Slips(words[at + led]) : null);
         return Take(at, led + reading.Words + used) + Until(at + led + reading.Words + used);
+    }
+
+    /// <summary>"by Wednesday" without an hour: any day until then where a slot is looked for, and otherwise no day of its own.</summary>
+    private int ByThen(int at, DayReading last)
+    {
+        var next = at + 1 + last.Words;
+        if (last.Said != DaysSaid.Day || clocks.Count > 0 || clockWords.At(next + (words[next] is "at" ? 1 : 0), half) is not null)
+            return 0;
+        if (!wishing || rules.Count > 0)
+            return Miss(at, 1 + last.Words, NotUnderstoodKind.Time);
+        return AnyDayUntil(at, last, last.First);
     }
 
     /// <summary>"every Tuesday from April": a rule begins with its first day in that month; of anything else it is no day.</summary>
@@ -319,7 +335,8 @@ public sealed partial class LineReader
             var abbreviated = count == 1 && ZoneNames.Abbreviations.ContainsKey(words[at + led]) && typed.All(char.IsUpper);
             // "10am Halifax": a town right behind an hour, with nothing after it.
             var alone = led == 1 || ((words[at + count] == "with" || StandsAlone(at + count)) && NameAt(at, out _) is null);
-            var isTown = char.IsUpper(typed[0]) || !AlsoWords.Contains(words[at + led]);
+            // "3pm to", "3pm hr", "3pm is": the letters of a country are capitals.
+            var isTown = char.IsUpper(typed[0]) || (typed.Length > 2 && !AlsoWords.Contains(words[at + led])) || typed is "uk" or "nz";
             if (typed.Contains(',', StringComparison.Ordinal) || !(abbreviated || time == 1 || (alone && isTown)))
                 continue;
             if (names.Place(typed) is not null || ZoneSearch.Named(typed) is not { } zone)
@@ -358,13 +375,8 @@ public sealed partial class LineReader
             return Take(at, used);
         }
 
-        if (
-            words[at] == "between"
-            && clockWords.At(at + 1, half) is { To: null } first
-            && words[at + 1 + first.Words] == "and"
-            && clockWords.At(at + 2 + first.Words, half) is { } second
-        )
-            return Miss(at, 2 + first.Words + second.Words, NotUnderstoodKind.Time);
+        if (words[at] == "between" && HoursBetween(at) is { } hours)
+            return Miss(at, hours.Words, NotUnderstoodKind.Time);
         if (Bound(at) is > 0 and var bound)
             return Miss(at, bound, NotUnderstoodKind.Time);
         if (words[at] is "until" or "till" or "til" && dayWords.At(at + 1) is { } last)
@@ -410,6 +422,14 @@ public sealed partial class LineReader
             words[at] == "private" && (at + 1 >= words.Count || words[at + 1] == ",") && (at == 0 || words[at - 1] == "," || taken[at - 1])
             ? Private(at)
             : 0;
+    }
+
+    /// <summary>"between 2 and 5pm".</summary>
+    private (ClockReading First, ClockReading Last, int Words)? HoursBetween(int at)
+    {
+        if (clockWords.At(at + 1, half) is not { To: null } first || words[at + 1 + first.Words] != "and")
+            return null;
+        return clockWords.At(at + 2 + first.Words, half) is { To: null } last ? (first, last, 2 + first.Words + last.Words) : null;
     }
 
     private int SameTime(int at)

@@ -40,10 +40,10 @@ public sealed partial class LineReader
             (within, line) = (new DateInterval(whole, whole), line with { AllDay = true });
         line = line with { Length = length is { } minutes ? Duration.FromMinutes(minutes) : null };
         if (clock is { } hour && !line.AllDay)
-            line = Travelled(Timed(line, date, hour));
+            line = Spanned(Travelled(Timed(line, date, hour)));
         else if (date is { } day && !line.AllDay)
             line = line with { Date = day };
-        if (clock is null)
+        if (clock is null && !WishedHalf())
             foreach (var (at, count) in halves)
                 Miss(at, count, NotUnderstoodKind.Time);
         line = line with { Between = line.Date is null ? within : null, Title = Titled(LineTitle.Of(words, taken)) };

@@ -15,6 +15,10 @@ public sealed partial class LineReader
         if (part == 0)
             part = Bounded(at);
         if (part == 0)
+            part = BetweenHours(at);
+        if (part == 0)
+            part = BeforeDay(at);
+        if (part == 0)
             part = Around(at);
         if (part == 0)
             part = LunchFree(at);
@@ -74,6 +78,49 @@ public sealed partial class LineReader
         }
 
         return end - at;
+    }
+
+    /// <summary>"between 2 and 5pm": both bounds of the day.</summary>
+    private int BetweenHours(int at)
+    {
+        if (words[at] != "between" || HoursBetween(at) is not { } hours || hours.Last.From <= hours.First.From)
+            return 0;
+        wishes = wishes with
+        {
+            From = LocalTime.FromMinutesSinceMidnight(hours.First.From),
+            To = LocalTime.FromMinutesSinceMidnight(hours.Last.From),
+        };
+        return hours.Words;
+    }
+
+    /// <summary>"before Friday": any day from today on that is earlier.</summary>
+    private int BeforeDay(int at) =>
+        words[at] == "before" && dayWords.At(at + 1) is { Said: DaysSaid.Day } day && day.First > now.Date
+            ? AnyDayUntil(at, day, day.First.PlusDays(-1))
+            : 0;
+
+    private int AnyDayUntil(int at, DayReading said, LocalDate last)
+    {
+        days.Add((at, 1 + said.Words, new DayReading(DaysSaid.Within, now.Date, last, 1 + said.Words), true));
+        return Take(at, 1 + said.Words);
+    }
+
+    /// <summary>"on Tuesday morning", "in the afternoon": before noon, or from then on. Of an evening it is not said when it begins.</summary>
+    private bool WishedHalf()
+    {
+        if (!wishing || halves is not [var said] || wishes.From is not null || wishes.To is not null)
+            return false;
+        switch (words[said.At + said.Words - 1])
+        {
+            case "morning" when words[said.At + said.Words - 2] is not ("early" or "late" or "mid"):
+                wishes = wishes with { To = LocalTime.Noon };
+                return true;
+            case "afternoon" when words[said.At + said.Words - 2] is not ("early" or "late" or "mid"):
+                wishes = wishes with { From = LocalTime.Noon };
+                return true;
+            default:
+                return false;
+        }
     }
 
     private int Around(int at)

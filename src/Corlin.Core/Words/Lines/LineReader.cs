@@ -114,6 +114,8 @@ public sealed partial class LineReader
         if (part == 0)
             part = Length(at);
         if (part == 0)
+            part = Across(at);
+        if (part == 0)
             part = Day(at);
         if (part == 0)
             part = Clock(at);

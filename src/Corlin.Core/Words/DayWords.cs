@@ -396,7 +396,8 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
             var numbers = parts.Select(p => int.Parse(p, System.Globalization.CultureInfo.InvariantCulture)).ToList();
             if (parts is [{ Length: 4 }, _, _])
                 return Exists(numbers[2], numbers[1], numbers[0]) is { } iso ? Day(iso, 1) : Doubtful(1);
-            if (sign == '-' && parts.Length == 3 && parts[2].Length == 2)
+            // "1-2-1" is what is held.
+            if (sign == '-' && parts.Length == 3 && parts[2].Length < 3)
                 continue;
             int? year =
                 numbers.Count < 3 ? null

@@ -8,7 +8,7 @@ namespace Corlin.Core.Words;
 internal sealed class TypedWords
 {
     private const string Opening = "(\"“'‘[<";
-    private const string Closing = ",;:!?)\"”'’]>.";
+    private const string Closing = ",;:!?)\"”'’]>.|";
 
     private readonly ImmutableArray<Token>.Builder cut = ImmutableArray.CreateBuilder<Token>();
 

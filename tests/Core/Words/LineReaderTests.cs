@@ -233,6 +233,8 @@ public class LineReaderTests
     [InlineData("Crane check 27 March 22:00 to 28 March 06:00", "Crane check", "2027-03-27 22:00", 420)]
     [InlineData("Crane check Saturday 22:00 to Sunday 06:00 Halifax time", "Crane check", "2027-03-13 22:00", 420)]
     [InlineData("Crane check Monday 8:00 to Tuesday 17:00", "Crane check", "2027-03-15 08:00", 1_980)]
+    [InlineData("1-2-1 with Owen Thursday at 3", "1-2-1", "2027-03-11 15:00", null)]
+    [InlineData("Crane check | Thursday | 3pm |", "Crane check", "2027-03-11 15:00", null)]
     [InlineData("Crane check on Thursday at 16.30 hrs", "Crane check", "2027-03-11 16:30", null)]
     [InlineData("Crane check on Thursday at 9.30 hrs", "Crane check", "2027-03-11 09:30", null)]
     [InlineData("Crane check Thursday 1.5 hrs at 9", "Crane check", "2027-03-11 09:00", 90)]
@@ -268,6 +270,8 @@ public class LineReaderTests
     [InlineData("Ballast Thu after 3", "after 3")]
     [InlineData("Ballast Thu by 3", "by 3")]
     [InlineData("Ballast by Thursday", "by Thursday")]
+    [InlineData("Any two of Owen, Luis and Maeve, ballast", "Any two of Owen, Luis and Maeve")]
+    [InlineData("Ballast with one of Owen and Luis", "with one of Owen and Luis")]
     [InlineData("Ballast Saturday 22:00 to Sunday 06:00 for 2 hours", "for 2 hours")]
     [InlineData("Ballast on the first Monday of each quarter at 10", "on the first Monday of each quarter", "10")]
     [InlineData("Ballast not before Friday", "not before Friday")]
@@ -293,6 +297,7 @@ public class LineReaderTests
     [InlineData("Ferry talk with Owen, Luis optional, tomorrow at 11", "Owen Tupper", "Luis Carrasco")]
     [InlineData("Mooring plan without Ruta, with Owen, Friday 3pm", "Owen Tupper", "")]
     [InlineData("Kick-off with array design group & safety board, 2 April 10:00", "Array design,Safety board", "")]
+    [InlineData("Owen and optionally Luis, Friday at 3", "Owen Tupper", "Luis Carrasco")]
     [InlineData("Plan with Ana P, Friday at 3", "Ana Lúcia Prates", "")]
     [InlineData("Plan with Ana Prates and Mr Carrasco, Friday at 3", "Ana Lúcia Prates,Luis Carrasco", "")]
     [InlineData("Plan Friday 2pm + jo.hale@tidewell.example, +Owen", "jo.hale@tidewell.example,Owen Tupper", "")]
@@ -330,6 +335,7 @@ public class LineReaderTests
     [InlineData("Anchor test 12th-14th April", "2027-04-12", "2027-04-14")]
     [InlineData("Holiday from 29 March until 2 April", "2027-03-29", "2027-04-02")]
     [InlineData("Site visit Yard 2 all day on 22 March", "2027-03-22", "2027-03-22")]
+    [InlineData("Tank clean 22 March, 2 days", "2027-03-22", "2027-03-23")]
     [InlineData("Tank clean Tuesday to Thursday", "2027-03-09", "2027-03-11")]
     public void Whole_days_are_days(string text, string from, string to)
     {

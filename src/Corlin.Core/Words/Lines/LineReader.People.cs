@@ -41,6 +41,8 @@ public sealed partial class LineReader
         var word = words[at];
         if (word is "without" or "except" or "excluding" || (word is "but" or "and" && words[at + 1] == "not"))
             return Without(at, word is "but" or "and" ? 2 : 1);
+        if (SomeOf(at) is > 0 and var several)
+            return several;
         if (word is "with" or "w/" or "wiht" or "wtih" or "wih" or "witth" || (word == "w" && NameAt(at + 1, out _) is not null))
             return Persons(at + 1, required, wanted: true) is > 0 and var with ? Take(at, 1 + with) : 0;
         if (word is "talk" or "speak" && words[at + 1] == "to")
@@ -86,6 +88,22 @@ public sealed partial class LineReader
         }
 
         return Bare(at);
+    }
+
+    /// <summary>"any two of Owen, Luis and Maeve", "with one of Owen and Luis": not all of them, and which is not said.</summary>
+    private int SomeOf(int at)
+    {
+        var lead = words[at] is "with" or "w/" or "w" ? 1 : 0;
+        if (words[at + lead] == "any" || (words[at + lead] == "at" && words[at + lead + 1] == "least"))
+            lead += words[at + lead] == "any" ? 1 : 2;
+        var of = at + lead;
+        if (words[of] != "of" && (CalendarWords.Number(words[of]) is not null || words[of] == "either"))
+            of++;
+        if (of == at || words[of] != "of")
+            return 0;
+        var from = of + 1 + (words[of + 1] == "the" ? 1 : 0);
+        var named = new List<string>();
+        return Persons(from, named) is > 0 and var count && named.Count > 1 ? Miss(at, from + count - at, NotUnderstoodKind.Person) : 0;
     }
 
     /// <summary>"except Arif": of a group it cannot be said, so it is told.</summary>
@@ -137,13 +155,15 @@ public sealed partial class LineReader
             return NameAt(at, out var either) is { Key: null, Either: var several } && StandsAlone(at + either)
                 ? Miss(at, either, NotUnderstoodKind.Person, several)
                 : 0;
-        var stands = StandsAlone(at + count);
+        // "Owen and optionally Luis".
+        var and = words[at + count] is "and" or "&" && words[at + count + 1] is "optionally" or "maybe" or "possibly" ? 1 : 0;
+        var stands = and > 0 || StandsAlone(at + count);
         if (!stands && list.Count < 2)
             return 0;
         if (words[at - 1] == ",")
             ListedBefore(at - 1);
         required.AddRange(list.Where(k => !required.Contains(k)));
-        return Take(at, count);
+        return Take(at, count + and);
     }
 
     private bool StandsAlone(int next) =>

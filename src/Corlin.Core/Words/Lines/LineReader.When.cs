@@ -188,7 +188,9 @@ public sealed partial class LineReader
         if (Days(at) is not (var many, var count))
             return 0;
         var next = at + count;
-        var byDay = days.Any(d => d.At + d.Words == at) || dayWords.At(next + (words[next] == "on" ? 1 : 0)) is { Said: DaysSaid.Day };
+        var byDay =
+            days.Any(d => d.At + d.Words == at - (words[at - 1] == "," ? 1 : 0))
+            || dayWords.At(next + (words[next] == "on" ? 1 : 0)) is { Said: DaysSaid.Day };
         if (words[at] != "for" && !byDay)
             return 0;
         soMany.Add((at, count, many));

@@ -42,8 +42,17 @@ public sealed record LineReading(
     string? Local,
     string? Zone,
     string? EndZone,
-    WishesView? Wishes
+    WishesView? Wishes,
+    SomeOfLine? Some,
+    EachOfLine? Each
 );
+
+/// <summary>People of whom only so many must come; those whom nobody knows here by their addresses.</summary>
+public sealed record SomeOfLine(IReadOnlyList<PersonView> Of, IReadOnlyList<string> Addresses, int AtLeast);
+
+/// <summary>People who are met one after another.</summary>
+/// <param name="InOneRun">Whether one begins as soon as the one before allows.</param>
+public sealed record EachOfLine(IReadOnlyList<PersonView> Of, IReadOnlyList<string> Addresses, bool InOneRun);
 
 /// <param name="At">Where in the line it begins; <paramref name="End"/> where it ends.</param>
 /// <param name="Why">What it was taken for, in words.</param>
@@ -88,7 +97,9 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
             line is { Date: { } onDay, Time: { } atTime } ? LocalText.Format(onDay + atTime) : null,
             start is null ? null : zone.Id,
             line.EndZone,
-            WishesView.Of(line.Wishes)
+            WishesView.Of(line.Wishes),
+            line.Some is { } some ? new SomeOfLine(Known(viewing, some.Of), [.. some.Of.Where(IsAddress)], some.AtLeast) : null,
+            line.Each is { } each ? new EachOfLine(Known(viewing, each.Of), [.. each.Of.Where(IsAddress)], each.InOneRun) : null
         );
     }
 

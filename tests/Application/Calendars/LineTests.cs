@@ -74,6 +74,31 @@ public sealed class LineTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task Several_of_whom_some_come_and_who_are_met_one_after_another_are_people_of_here_or_addresses()
+    {
+        var read = await world.See(
+            new ReadLine(
+                world.Noor.Id,
+                "Interviews with one of Tomé and Maren: Ruta Vaitkus, new@strand.example one after another",
+                world.Now
+            )
+            {
+                Wishing = true,
+            }.Run
+        );
+        Assert.Equal(
+            (1, $"{world.Tome.PublicId} {world.Maren.PublicId}"),
+            (read.Some!.AtLeast, string.Join(' ', read.Some.Of.Select(p => p.Id)))
+        );
+        Assert.Equal(
+            (world.Ruta.PublicId, "new@strand.example", false),
+            (Assert.Single(read.Each!.Of).Id, Assert.Single(read.Each.Addresses), read.Each.InOneRun)
+        );
+        Assert.Empty(read.Required);
+        Assert.Empty(read.NotUnderstood);
+    }
+
+    [Fact]
     public async Task A_name_that_nobody_has_says_why_it_was_not_understood() =>
         Assert.Equal(
             ("Zelda", "nobody here has that name, or more than one"),

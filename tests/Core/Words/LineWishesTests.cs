@@ -9,7 +9,10 @@ public class LineWishesTests
 {
     private sealed class Nobody : ILineNames
     {
-        public LineName? Person(string name) => name is "Ana" ? new LineName("ana") { Name = "Ana Brandão" } : null;
+        public LineName? Person(string name) =>
+            name is "Ana" ? new LineName("ana") { Name = "Ana Brandão" }
+            : name is "Owen" or "Luis" or "Maeve" ? new LineName(name.ToLowerInvariant()) { Name = name }
+            : null;
 
         public bool IsGroup(string key) => false;
 
@@ -94,6 +97,43 @@ public class LineWishesTests
         var line = Read(text);
         Assert.Equal(new DateInterval(Local("2027-03-08 00:00").Date, Local($"{last} 00:00").Date), line.Between);
         Assert.Empty(line.NotUnderstood);
+    }
+
+    [Theory]
+    [InlineData("Interviews with Ana: Owen, Luis and Maeve one after another, 30 minutes each", "owen,luis,maeve", false, "ana")]
+    [InlineData("Interviews with Ana, each of Owen and Luis, next week", "owen,luis", false, "ana")]
+    [InlineData("Interviews with Ana, back to back Owen, Luis", "owen,luis", true, "ana")]
+    [InlineData("Interviews with Ana, Owen and Luis back-to-back", "ana,owen,luis", true, "")]
+    [InlineData("Interviews one after the other with Owen and Luis, Ana optional", "owen,luis", false, "")]
+    public void People_may_be_met_one_after_another(string text, string each, bool inOneRun, string others)
+    {
+        var line = Read(text);
+        Assert.Equal((each, inOneRun, others), (string.Join(',', line.Each!.Of), line.Each.InOneRun, string.Join(',', line.Required)));
+        Assert.Empty(line.NotUnderstood);
+        Assert.Equal("Interviews", line.Title);
+    }
+
+    [Theory]
+    [InlineData("Lease review with Ana and one of Owen and Luis", 1, "ana")]
+    [InlineData("Lease review with any two of Owen, Luis and Maeve, next week", 2, "")]
+    [InlineData("Lease review with Ana, at least one of Owen and Luis", 1, "ana")]
+    [InlineData("Lease review with either of Owen and Luis", 1, "")]
+    public void Of_several_only_some_may_have_to_come(string text, int atLeast, string others)
+    {
+        var line = Read(text);
+        Assert.Equal((atLeast, others), (line.Some!.AtLeast, string.Join(',', line.Required)));
+        Assert.Empty(line.NotUnderstood);
+        Assert.Equal("Lease review", line.Title);
+    }
+
+    [Theory]
+    [InlineData("Lease review with two of Owen and Luis", "with two of Owen and Luis")]
+    [InlineData("Lease review one after another", "one after another")]
+    [InlineData("Lease review with Ana, 30 minutes each", "each")]
+    public void What_says_not_of_whom_is_told(string text, string missed)
+    {
+        var told = Assert.Single(Read(text).NotUnderstood);
+        Assert.Equal(missed, text[told.At..told.End]);
     }
 
     [Theory]

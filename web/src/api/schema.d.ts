@@ -9860,6 +9860,11 @@ export interface components {
             kept: string;
             papers: components["schemas"]["PaperView"][];
         };
+        EachOfLine: {
+            of: components["schemas"]["PersonView"][];
+            addresses: string[];
+            inOneRun: boolean;
+        };
         EarlierPaperView: {
             id: string;
             note: string;
@@ -10620,6 +10625,8 @@ export interface components {
             zone: null | string;
             endZone: null | string;
             wishes: null | components["schemas"]["WishesView"];
+            some: null | components["schemas"]["SomeOfLine"];
+            each: null | components["schemas"]["EachOfLine"];
         };
         LineRequest: {
             text: string;
@@ -11855,6 +11862,12 @@ export interface components {
             openings: components["schemas"]["OpeningView"][];
             turns: components["schemas"]["TurnView"][];
             scarce: string;
+        };
+        SomeOfLine: {
+            of: components["schemas"]["PersonView"][];
+            addresses: string[];
+            /** Format: int32 */
+            atLeast: number;
         };
         SomeWish: {
             of: string[];

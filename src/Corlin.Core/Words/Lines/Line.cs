@@ -56,6 +56,15 @@ public enum NotUnderstoodKind
     NoDay,
 }
 
+/// <summary>"Two of Owen, Luis and Maeve".</summary>
+/// <param name="Of">Their keys, or their addresses.</param>
+public sealed record LineSome(ImmutableArray<string> Of, int AtLeast);
+
+/// <summary>"Owen, Luis and Maeve one after another".</summary>
+/// <param name="Of">Their keys, or their addresses.</param>
+/// <param name="InOneRun">Whether one begins as soon as the one before allows.</param>
+public sealed record LineEach(ImmutableArray<string> Of, bool InOneRun);
+
 /// <summary>A meeting as it was understood from one line; what is null was not said.</summary>
 public sealed record Line
 {
@@ -70,6 +79,12 @@ public sealed record Line
 
     /// <summary>The keys of those who may come, or their addresses.</summary>
     public ImmutableArray<string> Optional { get; init; } = [];
+
+    /// <summary>People of whom only so many must come.</summary>
+    public LineSome? Some { get; init; }
+
+    /// <summary>People who are met one after another, each in a meeting of their own.</summary>
+    public LineEach? Each { get; init; }
 
     /// <summary>The day.</summary>
     public LocalDate? Date { get; init; }

@@ -41,7 +41,9 @@ public sealed partial class LineReader
         var word = words[at];
         if (word is "without" or "except" or "excluding" || (word is "but" or "and" && words[at + 1] == "not"))
             return Without(at, word is "but" or "and" ? 2 : 1);
-        if (SomeOf(at) is > 0 and var several)
+        if (SomeOf(at) is > 0 and var some)
+            return some;
+        if (OneAfterAnother(at) is > 0 and var several)
             return several;
         if (word is "with" or "w/" or "wiht" or "wtih" or "wih" or "witth" || (word == "w" && NameAt(at + 1, out _) is not null))
             return Persons(at + 1, required, wanted: true) is > 0 and var with ? Take(at, 1 + with) : 0;
@@ -88,22 +90,6 @@ public sealed partial class LineReader
         }
 
         return Bare(at);
-    }
-
-    /// <summary>"any two of Owen, Luis and Maeve", "with one of Owen and Luis": not all of them, and which is not said.</summary>
-    private int SomeOf(int at)
-    {
-        var lead = words[at] is "with" or "w/" or "w" ? 1 : 0;
-        if (words[at + lead] == "any" || (words[at + lead] == "at" && words[at + lead + 1] == "least"))
-            lead += words[at + lead] == "any" ? 1 : 2;
-        var of = at + lead;
-        if (words[of] != "of" && (CalendarWords.Number(words[of]) is not null || words[of] == "either"))
-            of++;
-        if (of == at || words[of] != "of")
-            return 0;
-        var from = of + 1 + (words[of + 1] == "the" ? 1 : 0);
-        var named = new List<string>();
-        return Persons(from, named) is > 0 and var count && named.Count > 1 ? Miss(at, from + count - at, NotUnderstoodKind.Person) : 0;
     }
 
     /// <summary>"except Arif": of a group it cannot be said, so it is told.</summary>
@@ -265,7 +251,11 @@ public sealed partial class LineReader
             }
 
             var join =
-                words[end] == "," && words[end + 1] == "and" ? 2
+                // "with Ana: Owen and Luis one after another".
+                words[end] == ","
+                && words.Text[words.Tokens[end].At] == ':'
+                    ? 0
+                : words[end] == "," && words[end + 1] == "and" ? 2
                 : words[end] is "and" or "&" or "+" or "," ? 1
                 : 0;
             if (
@@ -290,6 +280,7 @@ public sealed partial class LineReader
         foreach (var (where, many, either) in doubts)
             Miss(where, many, NotUnderstoodKind.Person, either);
         into?.AddRange(found.Where(k => !into.Contains(k)));
+        lastNamed = (end, [.. found]);
         return end - from;
     }
 

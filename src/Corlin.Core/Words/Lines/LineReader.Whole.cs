@@ -11,6 +11,8 @@ public sealed partial class LineReader
     {
         OftenAtTheBeginning();
         TheAbsent();
+        if (lengthOfEach is { } each && line.Each is null)
+            Miss(each, 1, NotUnderstoodKind.Words);
         TheLastDay();
         var date = TheDay(out var within);
         var clock = TheClock();

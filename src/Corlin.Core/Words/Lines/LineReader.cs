@@ -104,6 +104,8 @@ public sealed partial class LineReader
             return 0;
         var part = wishing ? Wish(at) : 0;
         if (part == 0)
+            part = Each(at);
+        if (part == 0)
             part = Repeats(at);
         if (part == 0)
             part = People(at);

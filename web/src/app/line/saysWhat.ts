@@ -1,8 +1,11 @@
 import type { LineReading } from "../../api/types";
 import { lengthText, minute } from "../../lane/time";
+import { and } from "../../lane/words";
 import { wishWords } from "../parts/wishes";
 
-const named = (people: { givenName: string }[], addresses: string[]) => [...people.map((p) => p.givenName), ...addresses].join(", ");
+const names = (people: { givenName: string }[], addresses: string[]) => [...people.map((p) => p.givenName), ...addresses];
+
+const named = (people: { givenName: string }[], addresses: string[]) => names(people, addresses).join(", ");
 
 /** What was understood of a line, in words. */
 export function saysWhat(line: LineReading): string {
@@ -11,6 +14,8 @@ export function saysWhat(line: LineReading): string {
     line.title && `“${line.title}”`,
     line.required.length + line.requiredAddresses.length > 0 && `with ${named(line.required, line.requiredAddresses)}`,
     line.optional.length + line.optionalAddresses.length > 0 && `if free ${named(line.optional, line.optionalAddresses)}`,
+    line.some && `${line.some.atLeast === 1 ? "one" : line.some.atLeast} of ${and(names(line.some.of, line.some.addresses))}`,
+    line.each && `${and(names(line.each.of, line.each.addresses))} one after another${line.each.inOneRun ? ", without a gap" : ""}`,
     line.minutes !== null && `for ${lengthText(line.minutes * minute)}`,
     when && line.when,
     line.repeats,

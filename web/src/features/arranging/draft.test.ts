@@ -49,6 +49,16 @@ describe("whoever organises", () => {
     expect(withoutOrganiser({ title: "Budget" }, "maren")).toEqual({ title: "Budget" });
   });
 
+  it("is none of several, and not met one after another", () => {
+    const line = reading({
+      some: { of: [person("maren"), person("ana")], addresses: ["bela@tides.example"], atLeast: 1 },
+      each: { of: [person("maren"), person("owen")], addresses: [], inOneRun: true },
+    });
+    const draft = begunDraft({ line, inNameOf: undefined }, zone, 0, "maren");
+    expect([draft.some.of.map((c) => c.id), draft.some.atLeast]).toEqual([["ana", "bela@tides.example"], 1]);
+    expect([draft.each.of.map((c) => c.id), draft.each.inOneRun]).toEqual([["owen"], true]);
+  });
+
   it("is invited no longer once the meeting is in their name", () => {
     const draft = {
       ...freshDraft(zone, 0),

@@ -1,5 +1,5 @@
 import { makesConferences } from "../../api/client";
-import type { Admission, AnyRoom, EntryDetails, LineReading, Moved, Rank, TimeAsked, Wishes, Zone } from "../../api/types";
+import type { Admission, AnyRoom, EntryDetails, LineReading, Moved, Person, Rank, TimeAsked, Wishes, Zone } from "../../api/types";
 import type { Beginning } from "../../app/parts/arrangeWith";
 import { noWishes } from "../../app/parts/wishes";
 import { and } from "../../lane/words";
@@ -255,20 +255,26 @@ export function withoutOrganiser<T extends Partial<Draft>>(said: T, organiser: s
     ...said,
     ...(said.required && { required: others(said.required) }),
     ...(said.optional && { optional: others(said.optional) }),
+    ...(said.some && { some: { ...said.some, of: others(said.some.of) } }),
+    ...(said.each && { each: { ...said.each, of: others(said.each.of) } }),
   };
 }
 
 const byAddress = (address: string): Chosen => ({ id: address, name: address, givenName: address, person: undefined });
+
+const chosenOfLine = (people: Person[], addresses: string[]) => [...people.map(chosenOf), ...addresses.map(byAddress)];
 
 /** What was read of a line, as parts of the sentence. */
 export function partsOf(line: LineReading): Partial<Draft> {
   const parts: Partial<Draft> = {};
   if (line.inNameOf !== null) parts.inNameOf = line.inNameOf;
   if (line.title !== null) parts.title = line.title;
-  const required = [...line.required.map(chosenOf), ...line.requiredAddresses.map(byAddress)];
-  const optional = [...line.optional.map(chosenOf), ...line.optionalAddresses.map(byAddress)];
+  const required = chosenOfLine(line.required, line.requiredAddresses);
+  const optional = chosenOfLine(line.optional, line.optionalAddresses);
   if (required.length > 0) parts.required = required;
   if (optional.length > 0) parts.optional = optional;
+  if (line.some) parts.some = { of: chosenOfLine(line.some.of, line.some.addresses), atLeast: line.some.atLeast };
+  if (line.each) parts.each = { of: chosenOfLine(line.each.of, line.each.addresses), inOneRun: line.each.inOneRun, byHand: {} };
   if (line.minutes !== null) parts.minutes = line.minutes;
   if (line.from !== null && line.to !== null) Object.assign(parts, { from: line.from, to: line.to });
   if (line.start !== null) parts.start = line.start;

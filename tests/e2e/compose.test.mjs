@@ -422,6 +422,15 @@ test("What a line leaves as not understood is no title, however often it is ente
   await line.press("Enter");
   await page.getByRole("button", { name: "Who must come: Desmond" }).waitFor();
   assert.equal(await page.getByRole("textbox", { name: "Title" }).inputValue(), "Tide talk");
+  // Nor when the page was left meanwhile.
+  await page.getByRole("link", { name: "Lanes" }).click();
+  await page.getByRole("group", { name: /^Lanes,/ }).waitFor();
+  await page.goBack();
+  await page.getByText("This was not understood: say it otherwise, or clear it.").waitFor();
+  assert.equal(await line.inputValue(), "Zebedee");
+  await line.press("Enter");
+  await page.getByRole("button", { name: "Who must come: Desmond" }).waitFor();
+  assert.equal(await page.getByRole("textbox", { name: "Title" }).inputValue(), "Tide talk");
   await line.fill("with Tomé");
   await line.press("Enter");
   await page.getByRole("button", { name: "Who must come: Tomé" }).waitFor();

@@ -88,7 +88,7 @@ internal static class Telling
                     AnswerBy =
                         effect.Kind == EffectKind.Invite
                         && deadlines.Value.FirstOrDefault(d => d.RecurrenceId == effect.RecurrenceId) is { } deadline
-                            ? AnswerBy(meeting, deadline, people[meeting.Owner])
+                            ? AnswerBy(meeting, deadline, people[meeting.Owner], to)
                             : null,
                 };
                 session.MailStore.Send(
@@ -99,11 +99,17 @@ internal static class Telling
         }
     }
 
-    /// <summary>By the clock by which the time of the meeting is told.</summary>
-    private static string AnswerBy(Entry meeting, AnswerDeadline deadline, CalendarUser organiser)
+    /// <summary>By the clock by which the time of the meeting is told, and by the reader's own where that is another.</summary>
+    private static string AnswerBy(Entry meeting, AnswerDeadline deadline, CalendarUser organiser, CalendarUser reader)
     {
         var zone = meeting.Time is Core.Time.TimedEntry timed ? Zones.Get(timed.Zone) : organiser.HomeZone;
-        return English.AnswerBy(zone.ToLocal(deadline.At), deadline.Then);
+        var at = zone.ToLocal(deadline.At);
+        if (!reader.ZoneKnown)
+            return English.AnswerBy(at, Zones.City(zone.Id), null, deadline.Then);
+        var there = Zones.Get(reader.Zone).ToLocal(deadline.At);
+        return there == at
+            ? English.AnswerBy(at, null, null, deadline.Then)
+            : English.AnswerBy(at, Zones.City(zone.Id), English.AlsoAt(there, at.Date, Zones.City(reader.Zone)), deadline.Then);
     }
 
     /// <summary>An answer, or another time, goes to who organises the meeting outside, under the address at which they asked.</summary>

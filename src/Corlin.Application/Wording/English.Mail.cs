@@ -47,10 +47,14 @@ public static partial class English
 
     private static string Besides(string? words) => words is null ? "" : $"\n\n{words}";
 
-    /// <summary>"Please answer by Thursday 11 March, 12:00; after that it goes ahead without those who have not accepted."</summary>
+    /// <summary>
+    /// "Please answer by Thursday 11 March, 12:00 in Lisbon (08:00 in Halifax); after that it goes ahead without those who have not accepted."
+    /// </summary>
     /// <param name="at">By the clock by which the time of the meeting is told.</param>
-    public static string AnswerBy(LocalDateTime at, AfterDeadline then) =>
-        $"Please answer by {Day(at.Date)}, {Time(at.TimeOfDay)}{After(then)}";
+    /// <param name="town">Whose clock that is; null where the reader has the same.</param>
+    /// <param name="also">The same moment by the reader's own clock, where that is another and known.</param>
+    public static string AnswerBy(LocalDateTime at, string? town, string? also, AfterDeadline then) =>
+        $"Please answer by {Day(at.Date)}, {Time(at.TimeOfDay)}{(town is null ? "" : $" in {town}")}{(also is null ? "" : $" ({also})")}{After(then)}";
 
     private static string After(AfterDeadline then) =>
         then switch

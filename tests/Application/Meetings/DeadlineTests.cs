@@ -37,7 +37,7 @@ public sealed class DeadlineTests : IAsyncLifetime
         world.Advance(11);
         await world.SendDue();
         Assert.Equal(
-            "Please answer by Wednesday 10 March, 12:00; after that it goes ahead without those who have not accepted.",
+            "Please answer by Wednesday 10 March, 12:00 in Lisbon (17:30 in Kolkata); after that it goes ahead without those who have not accepted.",
             world.Post.Mail.Last(m => m.To.Address == world.Lakshmi.Address).AnswerBy
         );
         async Task<AnswerRow> Asked() =>
@@ -54,6 +54,32 @@ public sealed class DeadlineTests : IAsyncLifetime
         world.Clock.StopAt(at);
         Assert.Equal(1, await Run());
         Assert.True(Agreement.IsAgreed(await world.Entry(made.PublicId), null));
+    }
+
+    [Fact]
+    public async Task By_whose_clock_it_is_told_is_said_where_the_reader_has_another_or_none_that_is_known()
+    {
+        var near = await world.Add("Jo Hale", "Europe/London", inside: false);
+        var arranging = Arranging() with
+        {
+            Deadline = new DeadlineWish(Instant.FromUtc(2027, 3, 10, 23, 30), AfterDeadline.Told),
+            Invited =
+            [
+                new Invited(near.PublicId, AttendeeRole.Required),
+                new Invited(world.Lakshmi.PublicId, AttendeeRole.Required),
+                new Invited("bela@tides.example", AttendeeRole.Required),
+            ],
+        };
+        await world.Do(arranging);
+        world.Advance(11);
+        await world.SendDue();
+        string? Told(string address) => world.Post.Mail.Last(m => m.To.Address == address).AnswerBy;
+        Assert.Equal("Please answer by Wednesday 10 March, 23:30.", Told(near.Address));
+        Assert.Equal(
+            "Please answer by Wednesday 10 March, 23:30 in Lisbon (Thursday 11 March, 05:00 in Kolkata).",
+            Told(world.Lakshmi.Address)
+        );
+        Assert.Equal("Please answer by Wednesday 10 March, 23:30 in Lisbon.", Told("bela@tides.example"));
     }
 
     [Fact]
@@ -90,15 +116,15 @@ public sealed class DeadlineTests : IAsyncLifetime
         );
 
     [Theory]
-    [InlineData(AfterDeadline.Told, "Please answer by Monday 8 March, 12:00.", ChaseGroup.Decision)]
+    [InlineData(AfterDeadline.Told, "Please answer by Monday 8 March, 12:00 in Lisbon.", ChaseGroup.Decision)]
     [InlineData(
         AfterDeadline.GoesOn,
-        "Please answer by Monday 8 March, 12:00; after that it goes ahead without those who have not accepted.",
+        "Please answer by Monday 8 March, 12:00 in Lisbon; after that it goes ahead without those who have not accepted.",
         ChaseGroup.Nothing
     )]
     [InlineData(
         AfterDeadline.Cancelled,
-        "Please answer by Monday 8 March, 12:00; where somebody who must come has not accepted by then, it is cancelled.",
+        "Please answer by Monday 8 March, 12:00 in Lisbon; where somebody who must come has not accepted by then, it is cancelled.",
         null
     )]
     public async Task It_is_told_to_the_silent_and_done_when_it_passes(AfterDeadline then, string words, ChaseGroup? group)

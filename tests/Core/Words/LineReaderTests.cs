@@ -39,13 +39,18 @@ public class LineReaderTests
     }
 
     private static readonly string[] Vocabulary =
-        "thu 15:00 for 45 with Ruta Ana , if free about in every second Thursday until and to between 16 March next week by video x".Split(
+    [
+        .. "thu 15:00 for 45 with Ruta Ana , if free about in every second Thursday until and to between 16 March next week by video x".Split(
             ' '
-        );
+        ),
+        .. "one of each Owen : or before after yesterday today noon midnight morning Saturday - at 9 back-to-back quarter days halifax".Split(
+            ' '
+        ),
+    ];
 
     // A Monday.
-    private static Line Read(string text) =>
-        LineReader.Read(text, Local("2027-03-08 09:42"), new Organisation(), Corlin.Core.Time.Zones.Get("Europe/Lisbon"));
+    private static Line Read(string text, bool wishing = false) =>
+        LineReader.Read(text, Local("2027-03-08 09:42"), new Organisation(), Corlin.Core.Time.Zones.Get("Europe/Lisbon"), wishing);
 
     [Fact]
     public void A_whole_meeting_is_one_line()
@@ -233,6 +238,7 @@ public class LineReaderTests
     [InlineData("Crane check 27 March 22:00 to 28 March 06:00", "Crane check", "2027-03-27 22:00", 420)]
     [InlineData("Crane check Saturday 22:00 to Sunday 06:00 Halifax time", "Crane check", "2027-03-13 22:00", 420)]
     [InlineData("Crane check Monday 8:00 to Tuesday 17:00", "Crane check", "2027-03-15 08:00", 1_980)]
+    [InlineData("Back to back filming Thursday at 3", "Back to back filming", "2027-03-11 15:00", null)]
     [InlineData("1-2-1 with Owen Thursday at 3", "1-2-1", "2027-03-11 15:00", null)]
     [InlineData("Crane check | Thursday | 3pm |", "Crane check", "2027-03-11 15:00", null)]
     [InlineData("Crane check on Thursday at 16.30 hrs", "Crane check", "2027-03-11 16:30", null)]
@@ -367,9 +373,12 @@ public class LineReaderTests
             .Sample(words =>
             {
                 var text = string.Join(' ', words);
-                var marks = Read(text).NotUnderstood;
-                Assert.All(marks, m => Assert.True(m.At < m.End && m.End <= text.Length));
-                Assert.All(marks.Zip(marks.Skip(1)), pair => Assert.True(pair.First.End <= pair.Second.At));
+                foreach (var wishing in new[] { false, true })
+                {
+                    var marks = Read(text, wishing).NotUnderstood;
+                    Assert.All(marks, m => Assert.True(m.At < m.End && m.End <= text.Length));
+                    Assert.All(marks.Zip(marks.Skip(1)), pair => Assert.True(pair.First.End <= pair.Second.At));
+                }
             });
 
     private static IEnumerable<string> Missed(string text) => Read(text).NotUnderstood.Select(m => text[m.At..m.End]);

@@ -155,6 +155,7 @@ public class LineWishesTests
     [InlineData("The usual with Ana")]
     [InlineData("Together with Ana")]
     [InlineData("An hour around the yard with Ana")]
+    [InlineData("Between midnight and 3 with Ana")]
     [InlineData("after")]
     [InlineData("not on")]
     public void What_is_no_wish_is_none(string text) => Assert.Equal(LineWishes.None, Read(text).Wishes);

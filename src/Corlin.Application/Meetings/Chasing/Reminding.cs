@@ -74,14 +74,17 @@ internal static class Reminding
         CalendarUser organiser,
         AnswerDeadline? deadline,
         string? line
-    ) =>
-        English.Reminder(
+    )
+    {
+        var town = viewing.ClockOf(organiser);
+        return English.Reminder(
             occurrence.Title,
             English.When(occurrence.Time, organiser.HomeZone),
-            viewing.ClockOf(organiser),
+            town,
             organiser,
             viewing.Person,
-            deadline is null ? null : English.AnswerBy(organiser.HomeZone.ToLocal(deadline.At), deadline.Then),
+            deadline is null ? null : English.AnswerBy(organiser.HomeZone.ToLocal(deadline.At), town, null, deadline.Then),
             line
         );
+    }
 }

@@ -49,7 +49,7 @@ public sealed partial class LineReader
             var from = next + (words[next] is "," or "with" ? 1 : 0);
             var named = new List<string>();
             if (Persons(from, named) is not (> 0 and var behind) || named.Count < 2)
-                return words[at] == "each" ? 0 : Miss(at, count, NotUnderstoodKind.Words);
+                return wishing && words[at] != "each" ? Miss(at, count, NotUnderstoodKind.Words) : 0;
             (keys, next) = ([.. named], from + behind);
         }
 

@@ -144,7 +144,7 @@ public sealed partial class LineReader
         var next = at + 1 + last.Words;
         if (last.Said != DaysSaid.Day || clocks.Count > 0 || clockWords.At(next + (words[next] is "at" ? 1 : 0), half) is not null)
             return 0;
-        if (!wishing || rules.Count > 0)
+        if (!wishing || rules.Count > 0 || last.First < now.Date)
             return Miss(at, 1 + last.Words, NotUnderstoodKind.Time);
         return AnyDayUntil(at, last, last.First);
     }

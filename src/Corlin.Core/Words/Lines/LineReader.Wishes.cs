@@ -83,7 +83,11 @@ public sealed partial class LineReader
     /// <summary>"between 2 and 5pm": both bounds of the day.</summary>
     private int BetweenHours(int at)
     {
-        if (words[at] != "between" || HoursBetween(at) is not { } hours || hours.Last.From <= hours.First.From)
+        if (
+            words[at] != "between"
+            || HoursBetween(at) is not { First.Doubtful: false, Last.Doubtful: false } hours
+            || hours.Last.From <= hours.First.From
+        )
             return 0;
         wishes = wishes with
         {

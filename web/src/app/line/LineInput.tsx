@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useRef, useState, type ReactNode } from "react";
+import { useCallback, useEffect, useRef, type ReactNode } from "react";
 import { lineQuery } from "../../api/queries";
 import type { LineReading } from "../../api/types";
 import { useKeys } from "../keys";
@@ -37,7 +37,7 @@ export function LineInput({ label, placeholder, keptAs, autoFocus, wishing, onSa
   );
   useGivenLine(keptAs, take);
   // What was left as not understood is no line of its own: read as one it would become the title.
-  const [left, setLeft] = useState("");
+  const { value: left, set: setLeft } = useKept(`left ${keptAs}`, () => "");
   const isLeft = left !== "" && text === left;
   const said = isLeft ? "" : text.trim();
   const read = useQuery(lineQuery(said, wishing));

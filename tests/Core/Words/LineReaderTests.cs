@@ -46,6 +46,7 @@ public class LineReaderTests
         .. "one of each Owen : or before after yesterday today noon midnight morning Saturday - at 9 back-to-back quarter days halifax".Split(
             ' '
         ),
+        .. "not never from onwards any mornings but latest weekdays only the".Split(' '),
     ];
 
     // A Monday.
@@ -117,6 +118,8 @@ public class LineReaderTests
     [InlineData("later this week", "2027-03-08", "2027-03-14")]
     [InlineData("some time in April", "2027-04-01", "2027-04-30")]
     [InlineData("next month", "2027-04-01", "2027-04-30")]
+    [InlineData("within the next month", "2027-03-08", "2027-04-08")]
+    [InlineData("within the next ten days", "2027-03-08", "2027-03-18")]
     [InlineData("on the weekend", "2027-03-13", "2027-03-14")]
     public void A_span_of_days_is_read(string text, string from, string to)
     {
@@ -260,6 +263,8 @@ public class LineReaderTests
     [InlineData("Ballast at lunchtime on Thursday", "at lunchtime")]
     [InlineData("Ballast in two hours", "in two hours")]
     [InlineData("Ballast asap", "asap")]
+    [InlineData("Ballast as soon as possible", "as soon as possible")]
+    [InlineData("Ballast with Owen on Tuesday, his morning", "his morning")]
     [InlineData("Ballast tomorrow at the same time", "at the same time")]
     [InlineData("Ballast 5, 6 and 7 April", "5, 6 and 7 April")]
     [InlineData("Ballast Thursday 11 twice a month", "twice a month")]

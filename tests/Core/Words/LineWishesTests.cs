@@ -51,6 +51,25 @@ public class LineWishesTests
     [InlineData("Lease review with Ana, after 10:00, before 16:00", "from 10:00; to 16:00")]
     [InlineData("Lease review with Ana, 15 minutes around it", "around 15")]
     [InlineData("Lease review with Ana, with half an hour around it", "around 30")]
+    [InlineData("Lease review with Ana, not in the morning", "from 12:00")]
+    [InlineData("Lease review with Ana, after 10 and before 4", "from 10:00; to 16:00")]
+    [InlineData("Lease review with Ana, after 10 but not after 4", "from 10:00; to 16:00")]
+    [InlineData("Lease review with Ana, until 4pm at the latest", "to 16:00")]
+    [InlineData("Lease review with Ana, from 10 onwards", "from 10:00")]
+    [InlineData("Lease review with Ana, outside lunch", "lunch")]
+    [InlineData("Lease review with Ana, not Monday", "Monday")]
+    [InlineData("Lease review with Ana, never before 10", "from 10:00")]
+    [InlineData("Lease review with Ana this week but not on Friday", "Friday")]
+    [InlineData("Lease review with Ana any day but Friday", "Friday")]
+    [InlineData("Lease review with Ana, except Mondays and Fridays", "Monday Friday")]
+    [InlineData("Lease review with Ana, weekdays only", "Saturday Sunday")]
+    [InlineData("Lease review with Ana on a weekday", "Saturday Sunday")]
+    [InlineData("Lease review with Ana, no earlier than 11, no later than 16:00", "from 11:00; to 16:00")]
+    [InlineData("Lease review with Ana, not later than 16:00", "to 16:00")]
+    [InlineData("Lease review with Ana next week, mornings", "to 12:00")]
+    [InlineData("Lease review with Ana any afternoon next week", "from 12:00")]
+    [InlineData("Lease review with Ana, with a 15 min break before and after", "around 15")]
+    [InlineData("Lease review with Ana, 10 minutes before and after it", "around 10")]
     [InlineData("Lease review with Ana, between 2 and 5pm", "from 14:00; to 17:00")]
     [InlineData("Lease review with Ana on Tuesday between 9:30 and 12", "from 09:30; to 12:00")]
     [InlineData("Lease review with Ana on Tuesday morning", "to 12:00")]
@@ -89,13 +108,18 @@ public class LineWishesTests
     }
 
     [Theory]
-    [InlineData("Lease review with Ana by Thursday", "2027-03-11")]
-    [InlineData("Lease review with Ana by 19 March for 45 minutes", "2027-03-19")]
-    [InlineData("Lease review with Ana before Friday", "2027-03-11")]
-    public void A_last_day_leaves_every_day_until_then(string text, string last)
+    [InlineData("Lease review with Ana by Thursday", "2027-03-08", "2027-03-11")]
+    [InlineData("Lease review with Ana by 19 March for 45 minutes", "2027-03-08", "2027-03-19")]
+    [InlineData("Lease review with Ana before Friday", "2027-03-08", "2027-03-11")]
+    [InlineData("Lease review with Ana from 16 March", "2027-03-16", "2027-03-26")]
+    [InlineData("Lease review with Ana from Tuesday onwards", "2027-03-09", "2027-03-19")]
+    [InlineData("Lease review with Ana, not before Thursday", "2027-03-11", "2027-03-21")]
+    [InlineData("Lease review with Ana after the 16th for 45 minutes", "2027-03-17", "2027-03-27")]
+    [InlineData("Lease review with Ana from Tuesday to Thursday", "2027-03-09", "2027-03-11")]
+    public void A_first_or_a_last_day_leaves_every_day_from_or_until_then(string text, string first, string last)
     {
         var line = Read(text);
-        Assert.Equal(new DateInterval(Local("2027-03-08 00:00").Date, Local($"{last} 00:00").Date), line.Between);
+        Assert.Equal(new DateInterval(Local($"{first} 00:00").Date, Local($"{last} 00:00").Date), line.Between);
         Assert.Empty(line.NotUnderstood);
     }
 
@@ -130,6 +154,7 @@ public class LineWishesTests
     [InlineData("Lease review with two of Owen and Luis", "with two of Owen and Luis")]
     [InlineData("Lease review one after another", "one after another")]
     [InlineData("Lease review with Ana, 30 minutes each", "each")]
+    [InlineData("Lease review with Ana, not on Thursday morning", "not on Thursday morning")]
     public void What_says_not_of_whom_is_told(string text, string missed)
     {
         var told = Assert.Single(Read(text).NotUnderstood);

@@ -53,7 +53,9 @@ public sealed partial class LineReader
             return Persons(at + 1, required) is > 0 and var met ? Take(at, 1 + met) : 0;
         if (word is "invite" or "inviting" or "attendees")
             return Persons(Skip(at + 1), required, wanted: true) is > 0 and var asked ? Take(at, Skip(at + 1) - at + asked) : 0;
-        if (word is "optional" or "optionally" or "opt" or "maybe" or "cc" or "possibly")
+        if (word == "with" && words[at + 1] == "or" && words[at + 2] == "without")
+            return Persons(at + 3, optional, wanted: true) is > 0 and var either ? Take(at, 3 + either) : 0;
+        if (word is "optional" or "optionally" or "opt" or "maybe" or "cc" or "possibly" or "preferably" or "ideally")
             return Persons(Skip(at + 1), optional, wanted: word is "optional" or "opt" or "cc") is > 0 and var may
                 ? Take(at, Skip(at + 1) - at + may)
                 : 0;
@@ -142,7 +144,8 @@ public sealed partial class LineReader
                 ? Miss(at, either, NotUnderstoodKind.Person, several)
                 : 0;
         // "Owen and optionally Luis".
-        var and = words[at + count] is "and" or "&" && words[at + count + 1] is "optionally" or "maybe" or "possibly" ? 1 : 0;
+        var and =
+            words[at + count] is "and" or "&" && words[at + count + 1] is "optionally" or "maybe" or "possibly" or "preferably" ? 1 : 0;
         var stands = and > 0 || StandsAlone(at + count);
         if (!stands && list.Count < 2)
             return 0;

@@ -409,6 +409,11 @@ public sealed partial class LineReader
             return Miss(at, 2, NotUnderstoodKind.Time);
         if (SameTime(at) is > 0 and var same)
             return Miss(at, same, NotUnderstoodKind.Time);
+        if (words[at] == "as" && words[at + 1] == "soon" && words[at + 2] == "as" && words[at + 3] == "possible")
+            return Miss(at, 4, NotUnderstoodKind.Time);
+        // By a clock that is not said.
+        if (words[at] is "his" or "her" or "their" && words[at + 1] is "morning" or "afternoon" or "evening" && StandsAlone(at + 2))
+            return Miss(at, 2, NotUnderstoodKind.Time);
         if (words[at] is "asap" or "now" or "soon" && words[at + 1] is "" or "," or "with")
             return Miss(at, 1, NotUnderstoodKind.Time);
         if (words[at] is "early" or "late" && dayWords.At(at + 1) is { Said: DaysSaid.Within })

@@ -58,7 +58,10 @@ public sealed partial class LineReader
     }
 
     /// <summary>That it is by telephone is said nowhere else, so it stays with what it is called.</summary>
-    private string? Titled(string? title) => title is null || telephone is null ? title : $"{title} {telephone}";
+    private string? Titled(string? title) =>
+        telephone is null ? title
+        : title is null ? telephone
+        : $"{title} {telephone}";
 
     private static List<NotUnderstood> Apart(List<NotUnderstood> kept, NotUnderstood next)
     {

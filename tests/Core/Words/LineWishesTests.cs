@@ -55,7 +55,8 @@ public class LineWishesTests
     [InlineData("Lease review with Ana, after 10 and before 4", "from 10:00; to 16:00")]
     [InlineData("Lease review with Ana, after 10 but not after 4", "from 10:00; to 16:00")]
     [InlineData("Lease review with Ana, until 4pm at the latest", "to 16:00")]
-    [InlineData("Lease review with Ana, from 10 onwards", "from 10:00")]
+    [InlineData("Lease review with Ana, from 10 onwards next week", "from 10:00")]
+    [InlineData("Lease review with Ana, mornings only", "to 12:00")]
     [InlineData("Lease review with Ana, outside lunch", "lunch")]
     [InlineData("Lease review with Ana, not Monday", "Monday")]
     [InlineData("Lease review with Ana, never before 10", "from 10:00")]
@@ -136,6 +137,10 @@ public class LineWishesTests
         Assert.Empty(line.NotUnderstood);
         Assert.Equal("Interviews", line.Title);
     }
+
+    [Fact]
+    public void Whom_one_wants_to_call_is_asked() =>
+        Assert.Equal(("Call", "ana"), (Read("Call Ana").Title, Read("Call Ana").Required.Single()));
 
     [Theory]
     [InlineData("Lease review with Ana and one of Owen and Luis", 1, "ana")]

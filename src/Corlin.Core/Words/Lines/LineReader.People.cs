@@ -39,12 +39,17 @@ public sealed partial class LineReader
     private int People(int at)
     {
         var word = words[at];
-        if (word is "without" or "except" or "excluding" || (word is "but" or "and" && words[at + 1] == "not"))
+        if (word is "except" or "excluding" || LeavesOut(at))
             return Without(at, word is "but" or "and" ? 2 : 1);
+        // Who looks for a slot to call somebody needs them; in a calendar it is only what it is called.
+        if (wishing && at == 0 && word is "call" or "ring" or "phone")
+            return Persons(1, required) is > 0 and var called ? 1 + Take(1, called) : 0;
         if (SomeOf(at) is > 0 and var some)
             return some;
         if (OneAfterAnother(at) is > 0 and var several)
             return several;
+        if (word == "with" && words[at + 1] == "or" && words[at + 2] == "without")
+            return Persons(at + 3, optional, wanted: true) is > 0 and var either ? Take(at, 3 + either) : 0;
         if (word is "with" or "w/" or "wiht" or "wtih" or "wih" or "witth" || (word == "w" && NameAt(at + 1, out _) is not null))
             return Persons(at + 1, required, wanted: true) is > 0 and var with ? Take(at, 1 + with) : 0;
         if (word is "talk" or "speak" && words[at + 1] == "to")
@@ -53,8 +58,6 @@ public sealed partial class LineReader
             return Persons(at + 1, required) is > 0 and var met ? Take(at, 1 + met) : 0;
         if (word is "invite" or "inviting" or "attendees")
             return Persons(Skip(at + 1), required, wanted: true) is > 0 and var asked ? Take(at, Skip(at + 1) - at + asked) : 0;
-        if (word == "with" && words[at + 1] == "or" && words[at + 2] == "without")
-            return Persons(at + 3, optional, wanted: true) is > 0 and var either ? Take(at, 3 + either) : 0;
         if (word is "optional" or "optionally" or "opt" or "maybe" or "cc" or "possibly" or "preferably" or "ideally")
             return Persons(Skip(at + 1), optional, wanted: word is "optional" or "opt" or "cc") is > 0 and var may
                 ? Take(at, Skip(at + 1) - at + may)
@@ -143,10 +146,10 @@ public sealed partial class LineReader
             return NameAt(at, out var either) is { Key: null, Either: var several } && StandsAlone(at + either)
                 ? Miss(at, either, NotUnderstoodKind.Person, several)
                 : 0;
-        // "Owen and optionally Luis".
+        // "Owen and optionally Luis", "Owen but not Luis".
         var and =
             words[at + count] is "and" or "&" && words[at + count + 1] is "optionally" or "maybe" or "possibly" or "preferably" ? 1 : 0;
-        var stands = and > 0 || StandsAlone(at + count);
+        var stands = and > 0 || LeavesOut(at + count) || StandsAlone(at + count);
         if (!stands && list.Count < 2)
             return 0;
         if (words[at - 1] == ",")
@@ -154,6 +157,8 @@ public sealed partial class LineReader
         required.AddRange(list.Where(k => !required.Contains(k)));
         return Take(at, count + and);
     }
+
+    private bool LeavesOut(int at) => words[at] is "without" or "not" || (words[at] is "but" or "and" && words[at + 1] == "not");
 
     private bool StandsAlone(int next) =>
         next >= words.Count || words[next] is "," or "about" or "re" or "at" or "on" or "for" or "in" or "by" || SaysWhen(next);

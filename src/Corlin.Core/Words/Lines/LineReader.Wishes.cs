@@ -138,7 +138,8 @@ public sealed partial class LineReader
         var time = LocalTime.FromMinutesSinceMidnight(clock.From);
         if (words[at] == "from")
         {
-            if (words[end] is not ("on" or "onwards") || dayWords.At(end) is not null || dayWords.At(end + 1) is not null)
+            // "from 10 on Tuesday" is an hour of that day.
+            if (words[end] != "onwards" && (words[end] != "on" || dayWords.At(end) is not null || dayWords.At(end + 1) is not null))
                 return 0;
             wishes = wishes with { From = time };
             return end + 1 - at;
@@ -227,7 +228,9 @@ public sealed partial class LineReader
         var half = word.TrimEnd('s');
         if (not > 0)
             half = half == "morning" ? "afternoon" : "morning";
-        return rules.Count == 0 && wishes is { From: null, To: null } && WishHalf(half) ? led + 1 : 0;
+        return rules.Count == 0 && wishes is { From: null, To: null } && WishHalf(half)
+            ? led + 1 + (words[at + led + 1] == "only" ? 1 : 0)
+            : 0;
     }
 
     private bool WishHalf(string half)

@@ -404,11 +404,14 @@ test("Wishes stand in the sentence, rule slots out, and are given up one at a ti
   await wishes.getByRole("checkbox", { name: "Everyone is at their usual place" }).uncheck();
   await page.getByRole("button", { name: "Wishes: wishes" }).waitFor();
   // So can those of whom some come, and those who are met one after another; whoever organises is none of either.
-  await line.fill("Interviews with one of Tomé, Maren and Desmond: Owen and Luis one after another, 30 minutes each, by Friday");
+  await line.fill(
+    "Interviews with one of Tomé, Maren and Desmond: Owen and Luis one after another, 30 minutes each, by Friday, in a room for six with a screen",
+  );
   await page.getByText(/one of Tomé, Maren and Desmond, Owen and Luis one after another, for 30 minutes/).waitFor();
   await line.press("Enter");
   await page.getByRole("button", { name: "Some of several: one of Tomé and Desmond" }).waitFor();
   await page.getByRole("button", { name: "One after another: Owen and Luis one after another" }).waitFor();
+  await page.getByRole("button", { name: "Where: by video and in a room for 6 with screen" }).waitFor();
 });
 
 test("What a line leaves as not understood is no title, however often it is entered", async () => {

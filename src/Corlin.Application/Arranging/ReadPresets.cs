@@ -26,8 +26,6 @@ public sealed record StandingView(string Link, string? DialIn);
 /// <summary>For whoever speaks for them.</summary>
 public sealed record ReadPresets(UserId Viewer, string InNameOf, Instant Now)
 {
-    private const int MostRooms = 200;
-
     public PresetsView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
@@ -38,13 +36,7 @@ public sealed record ReadPresets(UserId Viewer, string InNameOf, Instant Now)
             viewing.CategoriesOf(owner, rights),
             store.StandingOf(owner.Id) is { } standing ? new StandingView(standing.Link, standing.DialIn) : null,
             [.. store.Places().Keys.Order(StringComparer.CurrentCulture)],
-            [
-                .. store
-                    .Facts([.. store.Rooms(MostRooms).Select(r => r.Id)])
-                    .Values.SelectMany(f => f.Features)
-                    .Distinct(StringComparer.OrdinalIgnoreCase)
-                    .Order(StringComparer.CurrentCulture),
-            ]
+            AnyRoom.FeaturesThereAre(store)
         );
     }
 }

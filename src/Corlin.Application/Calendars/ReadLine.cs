@@ -44,7 +44,8 @@ public sealed record LineReading(
     string? EndZone,
     WishesView? Wishes,
     SomeOfLine? Some,
-    EachOfLine? Each
+    EachOfLine? Each,
+    AnyRoom? Room
 );
 
 /// <summary>People of whom only so many must come; those whom nobody knows here by their addresses.</summary>
@@ -99,7 +100,8 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
             line.EndZone,
             WishesView.Of(line.Wishes),
             line.Some is { } some ? new SomeOfLine(Known(viewing, some.Of), [.. some.Of.Where(IsAddress)], some.AtLeast) : null,
-            line.Each is { } each ? new EachOfLine(Known(viewing, each.Of), [.. each.Of.Where(IsAddress)], each.InOneRun) : null
+            line.Each is { } each ? new EachOfLine(Known(viewing, each.Of), [.. each.Of.Where(IsAddress)], each.InOneRun) : null,
+            line.Room is { } room ? new AnyRoom(room.Seats, room.Features) : null
         );
     }
 
@@ -149,6 +151,7 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
     {
         private const int Enough = 12;
         private readonly Dictionary<string, IReadOnlyList<CalendarUser>> people = new(StringComparer.OrdinalIgnoreCase);
+        private IReadOnlyList<string>? features;
         private readonly Dictionary<string, LineName?> asked = new(StringComparer.OrdinalIgnoreCase);
 
         public LineName? Person(string name)
@@ -169,6 +172,9 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
                 .Store.FindUsers(name, viewing.Keeps, Enough)
                 .FirstOrDefault(u => u.Kind == UserKind.Room && Plain.Same(u.Name, name))
                 ?.Name;
+
+        public string? RoomFeature(string name) =>
+            (features ??= AnyRoom.FeaturesThereAre(viewing.Store)).FirstOrDefault(f => Plain.Same(f, name));
 
         /// <summary>Whose contact the viewer may not know stays an address.</summary>
         private string ByAddress(string address) =>

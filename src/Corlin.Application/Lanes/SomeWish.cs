@@ -1,4 +1,5 @@
 using System.Globalization;
+using Corlin.Application.Ports;
 using Corlin.Application.Wording;
 using Corlin.Core.Calendars;
 using Corlin.Core.Refusals;
@@ -11,15 +12,27 @@ public sealed record SomeWish(IReadOnlyList<string> Of, int AtLeast);
 
 /// <summary>Any room that has so many seats and all of some features.</summary>
 /// <param name="Features">As rooms are told to have them: "screen", "step-free".</param>
-public sealed record AnyRoom(int Seats, IReadOnlyList<string> Features);
+public sealed record AnyRoom(int Seats, IReadOnlyList<string> Features)
+{
+    /// <summary>More are not looked through.</summary>
+    internal const int MostRooms = 200;
+
+    /// <summary>What some room has, each once, by name.</summary>
+    internal static IReadOnlyList<string> FeaturesThereAre(ICalendarReads store) =>
+        [
+            .. store
+                .Facts([.. store.Rooms(MostRooms).Select(r => r.Id)])
+                .Values.SelectMany(f => f.Features)
+                .Distinct(StringComparer.OrdinalIgnoreCase)
+                .Order(StringComparer.CurrentCulture),
+        ];
+}
 
 /// <summary>The same as people.</summary>
 internal sealed record SomeAsked(IReadOnlyList<CalendarUser> Of, int AtLeast)
 {
     /// <summary>More of them in one search make no sense.</summary>
     public const int MostWishes = 5;
-
-    private const int MostRooms = 200;
 
     /// <summary>More rooms are not looked at; the smallest that hold them all are.</summary>
     private const int MostLookedAt = 20;
@@ -37,7 +50,7 @@ internal sealed record SomeAsked(IReadOnlyList<CalendarUser> Of, int AtLeast)
     private static SomeAsked Rooms(Viewing viewing, CalendarUser organiser, AnyRoom wanted, string? place)
     {
         var site = viewing.SiteOf(place) ?? viewing.SiteOf(organiser.Place);
-        var rooms = viewing.Store.Rooms(MostRooms).Where(r => site is null || viewing.SiteOf(r.Place) == site).ToList();
+        var rooms = viewing.Store.Rooms(AnyRoom.MostRooms).Where(r => site is null || viewing.SiteOf(r.Place) == site).ToList();
         var facts = viewing.Store.Facts([.. rooms.Select(r => r.Id)]);
         bool Fits(PersonFacts has) =>
             (has.Capacity ?? 0) >= wanted.Seats

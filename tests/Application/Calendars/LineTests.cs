@@ -99,6 +99,28 @@ public sealed class LineTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task A_room_is_sought_by_what_some_room_has_as_it_is_written_there()
+    {
+        await world.Do(
+            new ChangePerson(
+                world.Administrator.Id,
+                world.Gannet.PublicId,
+                world.Gannet.Version,
+                new PersonEdit(Capacity: 8, Features: ["Screen"])
+            )
+        );
+        var read = await world.See(
+            new ReadLine(world.Noor.Id, "Lease with Tomé in a room for six with a screen", world.Now) { Wishing = true }.Run
+        );
+        Assert.Equal((6, "Screen"), (read.Room!.Seats, string.Join(',', read.Room.Features)));
+        Assert.Empty(read.NotUnderstood);
+        // Nowhere is there one with a piano, and nobody is called that.
+        var piano = await world.See(new ReadLine(world.Noor.Id, "Lease in a room for six with a piano", world.Now) { Wishing = true }.Run);
+        Assert.Empty(piano.Room!.Features);
+        Assert.Contains("piano", piano.Title, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task A_name_that_nobody_has_says_why_it_was_not_understood() =>
         Assert.Equal(
             ("Zelda", "nobody here has that name, or more than one"),

@@ -17,6 +17,8 @@ public class LineWishesTests
         public bool IsGroup(string key) => false;
 
         public string? Place(string name) => name is "Gannet" ? name : null;
+
+        public string? RoomFeature(string name) => name is "screen" or "step-free" ? name : null;
     }
 
     private static Line Read(string text, bool wishing = true) =>
@@ -136,6 +138,21 @@ public class LineWishesTests
         Assert.Equal((each, inOneRun, others), (string.Join(',', line.Each!.Of), line.Each.InOneRun, string.Join(',', line.Required)));
         Assert.Empty(line.NotUnderstood);
         Assert.Equal("Interviews", line.Title);
+    }
+
+    [Theory]
+    [InlineData("Lease review with Ana in a room for six with a screen", 6, "screen", "ana", null)]
+    [InlineData("Lease review in a meeting room for 8 people with a screen and step-free with Ana", 8, "screen,step-free", "ana", null)]
+    [InlineData("Lease review with Ana, any room", 0, "", "ana", null)]
+    [InlineData("Lease review, a room for 4 with Ana", 4, "", "ana", null)]
+    [InlineData("Lease review with Ana, any room for 2 hours", 0, "", "ana", 120)]
+    public void Any_room_may_be_like_something(string text, int seats, string features, string others, int? minutes)
+    {
+        var line = Read(text);
+        Assert.Equal((seats, features, others), (line.Room!.Seats, string.Join(',', line.Room.Features), string.Join(',', line.Required)));
+        Assert.Equal(minutes, line.Length is { } length ? (int)length.TotalMinutes : null);
+        Assert.Empty(line.NotUnderstood);
+        Assert.Equal("Lease review", line.Title);
     }
 
     [Fact]

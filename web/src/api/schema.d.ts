@@ -10627,6 +10627,7 @@ export interface components {
             wishes: null | components["schemas"]["WishesView"];
             some: null | components["schemas"]["SomeOfLine"];
             each: null | components["schemas"]["EachOfLine"];
+            room: null | components["schemas"]["AnyRoom"];
         };
         LineRequest: {
             text: string;

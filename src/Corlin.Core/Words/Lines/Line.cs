@@ -18,6 +18,9 @@ public interface ILineNames
 
     /// <summary>The full name of a place or room; null where none is called that.</summary>
     string? Place(string name);
+
+    /// <summary>What some room has, as it is written there: "screen"; null where none has it.</summary>
+    string? RoomFeature(string name) => null;
 }
 
 /// <summary>Somebody, or several, who are called by a name.</summary>
@@ -60,6 +63,11 @@ public enum NotUnderstoodKind
 /// <param name="Of">Their keys, or their addresses.</param>
 public sealed record LineSome(ImmutableArray<string> Of, int AtLeast);
 
+/// <summary>"A room for six with a screen".</summary>
+/// <param name="Seats">At least so many; 0 where nothing was said.</param>
+/// <param name="Features">What it has, as rooms name it.</param>
+public sealed record LineRoom(int Seats, ImmutableArray<string> Features);
+
 /// <summary>"Owen, Luis and Maeve one after another".</summary>
 /// <param name="Of">Their keys, or their addresses.</param>
 /// <param name="InOneRun">Whether one begins as soon as the one before allows.</param>
@@ -85,6 +93,9 @@ public sealed record Line
 
     /// <summary>People who are met one after another, each in a meeting of their own.</summary>
     public LineEach? Each { get; init; }
+
+    /// <summary>Any room like that.</summary>
+    public LineRoom? Room { get; init; }
 
     /// <summary>The day.</summary>
     public LocalDate? Date { get; init; }

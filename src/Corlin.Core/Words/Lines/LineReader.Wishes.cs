@@ -25,6 +25,8 @@ public sealed partial class LineReader
         if (part == 0)
             part = Halves(at);
         if (part == 0)
+            part = AnyRoom(at);
+        if (part == 0)
             part = Around(at);
         if (part == 0)
             part = LunchFree(at);

@@ -1,6 +1,7 @@
 import type { LineReading } from "../../api/types";
 import { lengthText, minute } from "../../lane/time";
 import { and } from "../../lane/words";
+import { roomWords } from "../parts/rooms";
 import { wishWords } from "../parts/wishes";
 
 const names = (people: { givenName: string }[], addresses: string[]) => [...people.map((p) => p.givenName), ...addresses];
@@ -21,6 +22,7 @@ export function saysWhat(line: LineReading): string {
     line.repeats,
     line.video && "by video",
     line.place && `in ${line.place}`,
+    line.room && `in ${roomWords(line.room)}`,
     line.private && "private",
     line.wishes && wishWords(line.wishes),
   ]

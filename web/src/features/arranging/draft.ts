@@ -278,6 +278,7 @@ export function partsOf(line: LineReading): Partial<Draft> {
   if (line.minutes !== null) parts.minutes = line.minutes;
   if (line.from !== null && line.to !== null) Object.assign(parts, { from: line.from, to: line.to });
   if (line.start !== null) parts.start = line.start;
+  if (line.room) parts.room = line.room;
   if (line.place !== null) parts.place = line.place;
   if (line.video !== null) parts.conference = line.video ? "made" : "none";
   if (line.private !== null) parts.private = line.private;

@@ -1,5 +1,5 @@
-import type { AnyRoom, Person, Presets } from "../../../api/types";
-import { and } from "../../../lane/words";
+import type { Person, Presets } from "../../../api/types";
+import { roomWords } from "../../../app/parts/rooms";
 import { Part } from "../../../sentence/Part";
 import type { Draft } from "../draft";
 import { AnyRoomEditor } from "./AnyRoomEditor";
@@ -15,10 +15,6 @@ interface Props {
   wrong: string | undefined;
   onEdit: (part: Partial<Draft>) => void;
 }
-
-/** "a room for 8 with screen". */
-const roomWords = ({ seats, features }: AnyRoom) =>
-  `a room${seats > 0 ? ` for ${seats}` : ""}${features.length > 0 ? ` with ${and(features)}` : ""}`;
 
 /** "by video and in Sala Douro". */
 function words(draft: Draft): string {

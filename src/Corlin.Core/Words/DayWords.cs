@@ -506,8 +506,8 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
     private DayReading? Coming(int at)
     {
         var within =
-            words[at] == "within" && !(words[at + 1] == "the" && words[at + 2] is "next" or "coming") ? 1
-            : words[at] is "within" or "in" or "over" or "during" && words[at + 1] == "the" && words[at + 2] is "next" or "coming" ? 3
+            words[at] is "within" or "in" or "over" or "during" && words[at + 1] == "the" && words[at + 2] is "next" or "coming" ? 3
+            : words[at] == "within" ? 1
             : 0;
         // "within the next month".
         if (within == 3 && words[at] == "within" && words[at + 3] is "week" or "month")

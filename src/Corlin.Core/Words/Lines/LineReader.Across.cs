@@ -1,3 +1,4 @@
+using Corlin.Core.Time;
 using NodaTime;
 
 namespace Corlin.Core.Words.Lines;
@@ -54,7 +55,7 @@ public sealed partial class LineReader
         if (across is not { } end || said is not { Date: { } date, Time: { } time })
             return said;
         var last = date.PlusDays(end.DaysLater).At(LocalTime.FromMinutesSinceMidnight(end.Ends % ClockSaid.Day));
-        var where = said.Zone is { } named ? DateTimeZoneProviders.Tzdb[named] : zone ?? DateTimeZone.Utc;
+        var where = said.Zone is { } named ? Zones.Get(named) : zone ?? DateTimeZone.Utc;
         var length = last.InZoneLeniently(where) - date.At(time).InZoneLeniently(where);
         if (said.Length is null || said.Length == length)
             return said with { Length = length };

@@ -146,7 +146,7 @@ public sealed partial class LineReader
             return 0;
         if (!wishing || rules.Count > 0 || last.First < now.Date)
             return Miss(at, 1 + last.Words, NotUnderstoodKind.Time);
-        return AnyDayUntil(at, last, last.First);
+        return AnyDay(at, 1 + last.Words, now.Date, last.First);
     }
 
     /// <summary>"every Tuesday from April": a rule begins with its first day in that month; of anything else it is no day.</summary>
@@ -377,7 +377,7 @@ public sealed partial class LineReader
             return Take(at, used);
         }
 
-        if (words[at] == "between" && HoursBetween(at) is { } hours)
+        if (HoursBetween(at) is { } hours)
             return Miss(at, hours.Words, NotUnderstoodKind.Time);
         if (Bound(at) is > 0 and var bound)
             return Miss(at, bound, NotUnderstoodKind.Time);
@@ -434,7 +434,7 @@ public sealed partial class LineReader
     /// <summary>"between 2 and 5pm".</summary>
     private (ClockReading First, ClockReading Last, int Words)? HoursBetween(int at)
     {
-        if (clockWords.At(at + 1, half) is not { To: null } first || words[at + 1 + first.Words] != "and")
+        if (words[at] != "between" || clockWords.At(at + 1, half) is not { To: null } first || words[at + 1 + first.Words] != "and")
             return null;
         return clockWords.At(at + 2 + first.Words, half) is { To: null } last ? (first, last, 2 + first.Words + last.Words) : null;
     }

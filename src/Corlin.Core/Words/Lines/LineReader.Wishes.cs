@@ -156,11 +156,7 @@ public sealed partial class LineReader
     /// <summary>"between 2 and 5pm": both bounds of the day.</summary>
     private int BetweenHours(int at)
     {
-        if (
-            words[at] != "between"
-            || HoursBetween(at) is not { First.Doubtful: false, Last.Doubtful: false } hours
-            || hours.Last.From <= hours.First.From
-        )
+        if (HoursBetween(at) is not { First.Doubtful: false, Last.Doubtful: false } hours || hours.Last.From <= hours.First.From)
             return 0;
         wishes = wishes with
         {
@@ -173,7 +169,7 @@ public sealed partial class LineReader
     /// <summary>"before Friday": any day from today on that is earlier.</summary>
     private int BeforeDay(int at) =>
         words[at] == "before" && dayWords.At(at + 1) is { Said: DaysSaid.Day } day && day.First > now.Date
-            ? AnyDayUntil(at, day, day.First.PlusDays(-1))
+            ? AnyDay(at, 1 + day.Words, now.Date, day.First.PlusDays(-1))
             : 0;
 
     /// <summary>"from 16 March", "not before Tuesday", "after the 16th": the days from then on, as many as are looked through otherwise.</summary>
@@ -191,17 +187,16 @@ public sealed partial class LineReader
         if (first < now.Date || words[next] is "to" or "-" or "until" or "till" or "til" or "at" || clockWords.At(next, half) is not null)
             return 0;
         var count = lead + day.Words + (words[next] is "on" or "onwards" && dayWords.At(next + 1) is null ? 1 : 0);
-        days.Add((at, count, new DayReading(DaysSaid.Within, first, first.PlusDays(DaysLooked), count), true));
-        return count;
+        return AnyDay(at, count, first, first.PlusDays(DaysLooked));
     }
 
     /// <summary>How far a search goes where no last day is said.</summary>
     private const int DaysLooked = 10;
 
-    private int AnyDayUntil(int at, DayReading said, LocalDate last)
+    private int AnyDay(int at, int count, LocalDate first, LocalDate last)
     {
-        days.Add((at, 1 + said.Words, new DayReading(DaysSaid.Within, now.Date, last, 1 + said.Words), true));
-        return Take(at, 1 + said.Words);
+        days.Add((at, count, new DayReading(DaysSaid.Within, first, last, count), true));
+        return Take(at, count);
     }
 
     /// <summary>"on Tuesday morning", "in the afternoon": before noon, or from then on. Of an evening it is not said when it begins.</summary>

@@ -1,7 +1,7 @@
 import type { LineReading } from "../../api/types";
 import { lengthText, minute } from "../../lane/time";
-import { and } from "../../lane/words";
 import { roomWords } from "../parts/rooms";
+import { oneAfterAnother, someOf } from "../parts/several";
 import { wishWords } from "../parts/wishes";
 
 const names = (people: { givenName: string }[], addresses: string[]) => [...people.map((p) => p.givenName), ...addresses];
@@ -15,8 +15,8 @@ export function saysWhat(line: LineReading): string {
     line.title && `“${line.title}”`,
     line.required.length + line.requiredAddresses.length > 0 && `with ${named(line.required, line.requiredAddresses)}`,
     line.optional.length + line.optionalAddresses.length > 0 && `if free ${named(line.optional, line.optionalAddresses)}`,
-    line.some && `${line.some.atLeast === 1 ? "one" : line.some.atLeast} of ${and(names(line.some.of, line.some.addresses))}`,
-    line.each && `${and(names(line.each.of, line.each.addresses))} one after another${line.each.inOneRun ? ", without a gap" : ""}`,
+    line.some && someOf(names(line.some.of, line.some.addresses), line.some.atLeast),
+    line.each && oneAfterAnother(names(line.each.of, line.each.addresses), line.each.inOneRun),
     line.minutes !== null && `for ${lengthText(line.minutes * minute)}`,
     when && line.when,
     line.repeats,

@@ -1,8 +1,8 @@
 import { makesConferences } from "../../api/client";
 import type { Admission, AnyRoom, EntryDetails, LineReading, Moved, Person, Rank, TimeAsked, Wishes, Zone } from "../../api/types";
 import type { Beginning } from "../../app/parts/arrangeWith";
+import { oneAfterAnother, someOf } from "../../app/parts/several";
 import { noWishes } from "../../app/parts/wishes";
-import { and } from "../../lane/words";
 import { addDays, dateText, minute } from "../../lane/time";
 import type { Deadline } from "../../sentence/DeadlineFields";
 import { chosenOf, type Chosen } from "../../sentence/PeoplePicker";
@@ -33,13 +33,13 @@ export interface Each {
   byHand: Record<string, number>;
 }
 
+const givenNameOf = (who: Chosen) => who.givenName;
+
 /** "Ana and Marta one after another"; empty where nobody is named. */
-export const eachWords = ({ of, inOneRun }: Each) =>
-  of.length === 0 ? "" : `${and(of.map((o) => o.givenName))} one after another${inOneRun ? ", without a gap" : ""}`;
+export const eachWords = ({ of, inOneRun }: Each) => (of.length === 0 ? "" : oneAfterAnother(of.map(givenNameOf), inOneRun));
 
 /** "one of Ana and Marta"; empty where nobody is named. */
-export const someWords = ({ of, atLeast }: Some) =>
-  of.length === 0 ? "" : `${atLeast === 1 ? "one" : atLeast} of ${and(of.map((o) => o.givenName))}`;
+export const someWords = ({ of, atLeast }: Some) => (of.length === 0 ? "" : someOf(of.map(givenNameOf), atLeast));
 
 /** A meeting as it is written. It is kept on the server, so that it survives a closed tab. */
 export interface Draft {
